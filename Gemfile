@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+source "https://rubygems.org"
+
+ruby ">= 3.1.2"
+
+gem "kelvath-core", path: "core"
+
+gem "rails", "~> 7.2.4"
+gem "propshaft"
+gem "tailwindcss-rails", "~> 4.7"
+gem "puma", "~> 8.0"
+gem "sqlite3", "~> 2.8"
+gem "bootsnap", require: false
+gem "rouge", "~> 5.0"
+
+# Live servers to run and read scripts on; loaded only when one is used.
+gem "pg", "~> 1.7", require: false
+
+group :development, :test do
+  gem "rubocop-rails-omakase", require: false
+  gem "brakeman", require: false
+end
+
+group :test do
+  gem "minitest", "~> 5.27"
+  gem "capybara"
+  gem "cuprite", "~> 0.19"
+  gem "json_schemer", require: false
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+require "json"
+require "set"
+require "zlib"
+
+# The rules and computation of Kelvath. Plain Ruby: no Rails, no HTML, no database, no clock and
+# no random source of its own. Everything that changes a model is a function Model -> ChangeSet.
+module Kelvath
+end
+
+require_relative "kelvath/errors"
+require_relative "kelvath/ulid"
+require_relative "kelvath/progress"
+require_relative "kelvath/metamodel"
+require_relative "kelvath/model"
+require_relative "kelvath/change_set"
+require_relative "kelvath/draft"
+require_relative "kelvath/describing"
+require_relative "kelvath/invariants"
+require_relative "kelvath/logical"
+require_relative "kelvath/editing"
+require_relative "kelvath/naming"
+require_relative "kelvath/platforms"
+require_relative "kelvath/ddl"
+require_relative "kelvath/derivation"
+require_relative "kelvath/intake"
+require_relative "kelvath/comparison"
+require_relative "kelvath/diagram"
+require_relative "kelvath/interchange"

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+require_relative "comparison/outline"
+
+module Kelvath
+  # Compares models, or designs within models, element by element and field by field.
+  module Comparison
+    # field is nil when the whole element stands on one side only; left or right is then nil.
+    Difference = Struct.new(:kind, :path, :field, :left, :right, keyword_init: true) do
+      # "column vessel · name: type is varchar(30), was varchar(20)"
+      def to_s
+        return "#{kind.to_s.tr('_', ' ')} #{path}: only in the #{right.nil? ? 'first' : 'second'}" unless field
+
+        "#{kind.to_s.tr('_', ' ')} #{path}: #{field.to_s.tr('_', ' ')} is #{left.inspect} in the first, #{right.inspect} in the second"
+      end
+    end
+
+    module_function
+
+    # Differences of two whole models, matched by where they stand and what they are called.
+    def models(left, right) = differences(Outline.of_model(left), Outline.of_model(right))
+
+    # Differences of two designs of one platform, leaving out what that platform does not keep.
+    def designs(left, left_id, right, right_id)
+      platform = Platforms.fetch(left.fetch(left_id).platform)
+      differences(Outline.of_design(left, left_id, platform), Outline.of_design(right, right_id, platform))
+    end
+
+    # left, right: { [kind, path] => { field => value } }
+    def differences(left, right)
+      (left.keys | right.keys).sort.flat_map do |key|
+        kind, path = key
+        next [ Difference.new(kind:, path:, left: left[key] && path, right: right[key] && path) ] unless left[key] && right[key]
+
+        left[key].filter_map do |field, value|
+          Difference.new(kind:, path:, field:, left: value, right: right[key][field]) unless right[key][field] == value
+        end
+      end
+    end
+  end
+end

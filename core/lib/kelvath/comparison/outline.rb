@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Comparison
+    # A model (or design) as { [kind, path] => { field => value } } with names instead of ids, so
+    # that two can be laid side by side whatever their ids are.
+    class Outline
+      def self.of_model(model)
+        new(model).outline(model.elements.each_value.reject { |element| %i[diagram diagram_node].include?(element.kind) })
+      end
+
+      def self.of_design(model, design_id, platform)
+        elements = []
+        waiting = [ design_id ]
+        while (id = waiting.pop)
+          children = model.child_ids(id).map { |child| model[child] }
+          elements.concat(children)
+          waiting.concat(children.map(&:id))
+        end
+        new(model, platform:, root: design_id).outline(elements)
+      end
+
+      # platform: whose spelling of types counts, and whose gaps are left out; root: not part of paths.
+      def initialize(model, platform: nil, root: nil)
+        @model = model
+        @platform = platform
+        @root = root
+        @paths = {}
+      end
+
+      def outline(elements)
+        elements.group_by { |element| [ element.kind, path(element) ] }.each_with_object({}) do |((kind, path), list), found|
+          list.each_with_index { |element, index| found[[ kind, index.zero? ? path : "#{path} (#{index + 1})" ]] = fields(element) }
+        end
+      end
+
+      private
+
+      def path(element)
+        @paths[element.id] ||= begin
+          parent = element.parent_id && element.parent_id != @root ? @model[element.parent_id] : nil
+          [ *(path(parent) if parent), name(element) ].join(" · ")
+        end
+      end
+
+      def name(element)
+        case element.kind
+        when :key, :foreign_key, :check, :index then element.name.empty? ? unnamed(element) : folded(element.name)
+        when :identifier then names(element.member_ids).join(", ")
+        else folded(Describing.label(element, @model).to_s)
+        end
+      end
+
+      def unnamed(element) = "(#{element.kind == :check ? element.condition : names(element.column_ids).join(', ')})"
+      def folded(name) = @platform ? name.downcase : name
+
+      def fields(element)
+        element.class.fields.each_value.select { |field| field.compared? && !field.internal? && !left_out?(element.kind, field.name) }
+               .to_h { |field| [ field.name, value(element, field) ] }
+      end
+
+      def left_out?(kind, field) = @platform ? @platform.not_kept.include?([ kind, field ]) : false
+
+      def value(element, field)
+        value = element[field.name]
+        return names(value) if field.references?
+        return value && (@model[value] ? path(@model[value]) : value) if field.reference?
+        return @platform.canonical_type(value) if @platform && field.name == :native_type
+
+        value.is_a?(String) && @platform && field.name == :name ? folded(value) : value
+      end
+
+      def names(ids) = ids.map { |id| folded(@model[id.split(".").last]&.name.to_s) }
+    end
+  end
+end

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Ddl
+    # One statement of a script: its kind ("table"), what it makes, its SQL without a semicolon, the
+    # id of the element it is for, and the line of the script it begins on (from 1).
+    Statement = Struct.new(:kind, :name, :sql, :element_id, :line, keyword_init: true)
+
+    # A whole script: a heading in comments, then statements.
+    class Script
+      attr_reader :heading, :statements
+
+      # heading: lines of plain text.
+      def initialize(heading:, statements:)
+        @heading = Comments.lines(heading.join("\n"))
+        line = @heading.size + 2
+        @statements = statements.map do |statement|
+          placed = Statement.new(**statement.to_h, line:).freeze
+          line += statement.sql.count("\n") + 2
+          placed
+        end.freeze
+      end
+
+      # The script's text, ending in a newline.
+      def text = "#{heading.join("\n")}\n\n#{statements.map { |statement| "#{statement.sql};\n" }.join("\n")}"
+    end
+
+    # Text made safe to stand in a script as comments.
+    module Comments
+      # Everything that some reader of scripts takes for the end of a line.
+      BREAKS = /\r\n|[\n\r\v\f\u0085\u2028\u2029]/
+
+      module_function
+
+      # Every line of the text behind "-- ".
+      def lines(text) = text.delete("\0").split(BREAKS).map { |line| "-- #{line}".rstrip }
+    end
+  end
+end

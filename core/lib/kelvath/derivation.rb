@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+require_relative "derivation/preparation"
+require_relative "derivation/tables"
+require_relative "derivation/constraints"
+require_relative "derivation/base"
+
+module Kelvath
+  # The way from the logical side to a design.
+  module Derivation
+    # change_set adds the design; notes say in words what was decided on the way.
+    Result = Struct.new(:change_set, :design_id, :notes, keyword_init: true)
+
+    module_function
+
+    # Derives a new design for a platform (its key). name: what the design is called; the platform's
+    # name, numbered if taken, unless given. Raises UnknownName.
+    def derive(model, platform:, ids:, name: nil, progress: Progress.none)
+      platform = Platforms.fetch(platform)
+      design = Metamodel::Design.new(id: ids.next, name: name || free_name(model, platform), platform: platform.key)
+      prepared = Preparation.new(model)
+      progress.step(0, 3, "preparing the logical side")
+      tables = Tables.new(prepared.model, design.id, platform, ids)
+      progress.step(1, 3, "making #{model.all(:entity).size} tables")
+      tables.build
+      progress.step(2, 3, "making keys and indexes")
+      elements = tables.elements + Constraints.new(prepared.model, tables, platform, ids).build
+      change_set = ChangeSet.new(additions: [ design.with(base: Base.pack(elements)), *elements ])
+      Result.new(change_set:, design_id: design.id, notes: prepared.notes + tables.notes)
+    end
+
+    def free_name(model, platform)
+      taken = model.all(:design).map { |design| design.name.downcase }
+      [ platform.title, *(2..).lazy.map { |number| "#{platform.title} #{number}" }.first(taken.size + 1) ]
+        .find { |name| !taken.include?(name.downcase) }
+    end
+  end
+end

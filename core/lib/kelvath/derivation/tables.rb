@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Derivation
+    # Entities to tables, attributes to columns.
+    class Tables
+      attr_reader :elements, :notes, :names
+
+      def initialize(model, design_id, platform, ids)
+        @model = model
+        @design_id = design_id
+        @platform = platform
+        @ids = ids
+        @keys = Logical::KeyMigration.of(model, surrogates: true)
+        @names = Naming::Scope.new(limit: platform.identifier_limit)
+        @tables = {}
+        @columns = {}
+        @elements = []
+        @notes = []
+      end
+
+      # Makes every table with its columns.
+      def build
+        @model.all(:entity).each { |entity| @tables[entity.id] = add_table(entity) }
+        @model.all(:entity).each { |entity| add_columns(entity) }
+        self
+      end
+
+      # The table of an entity, and the column of an attribute held by an entity.
+      def table(entity_id) = @tables.fetch(entity_id)
+      def column(entity_id, held_id) = @columns.fetch([ entity_id, held_id ])
+      def keys = @keys
+
+      private
+
+      def add_table(entity)
+        name = @names.take(Naming.physical(entity.name, limit: @platform.identifier_limit))
+        add Metamodel::Table.new(id: @ids.next, parent_id: @design_id, name:, comment: entity.definition, source_id: entity.id)
+      end
+
+      def add_columns(entity)
+        scope = Naming::Scope.new(limit: @platform.identifier_limit)
+        @keys.held(entity.id).each_with_index do |held, index|
+          @columns[[ entity.id, held.id ]] = add_column(entity, held, scope, index + 1.0)
+          @notes << "#{entity.name} has no identifier; #{@columns[[ entity.id, held.id ]].name} numbers its rows." if held.own? && held.origin.nil?
+        end
+      end
+
+      def add_column(entity, held, scope, position)
+        type = held.value_type(@model)
+        identity = held.surrogate? && held.primary
+        note_missing_type(entity, held, type)
+        add Metamodel::Column.new(
+          id: @ids.next, parent_id: table(entity.id).id, name: scope.take(Naming.physical(held.name, limit: @platform.identifier_limit)),
+          native_type: identity ? @platform.identity_type : @platform.native_type(type), mandatory: held.mandatory, identity:,
+          default_value: held.own? ? @platform.default_expression(type.default_value, type) : "", comment: held.origin&.definition.to_s,
+          source_id: source_id(held), position:
+        )
+      end
+
+      # A composed id can be long in a chain; storage takes any, but a digest keeps it short.
+      def source_id(held) = held.id.length <= Metamodel::Field::NAME_LIMIT ? held.id : "#{held.via.first}.#{Digest::SHA256.hexdigest(held.id)[0, 26]}"
+
+      def note_missing_type(entity, held, type)
+        @notes << "#{entity.name} · #{held.name} has neither domain nor type; #{@platform.native_type(type)} stands in." if held.own? && type.name.to_s.empty?
+      end
+
+      def add(element)
+        @elements << element
+        element
+      end
+    end
+  end
+end

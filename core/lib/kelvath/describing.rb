@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+module Kelvath
+  # Says in words what a change does: for the journal, the undo button and the toast.
+  #
+  #   Describing.new(change, model).sentence  # => "Renamed entity Vessel to Ship"
+  class Describing
+    SPOKEN = 2 # how many different things are spelt out before "and 3 more"
+    ALONG = %i[diagram_node].freeze # kinds not worth a word beside others
+
+    def initialize(change, before)
+      @change = change
+      @before = before
+      @after = nil
+    end
+
+    # One line without a full stop.
+    def sentence
+      parts = removed + added + updated
+      return "Changed nothing" if parts.empty?
+
+      rest = parts.size - SPOKEN
+      spoken = parts.first(SPOKEN).join("; ")
+      rest.positive? ? "#{spoken}; and #{rest} more" : spoken
+    end
+
+    # What an element is called, with where it stands: "attribute Vessel · Name".
+    def self.title(element, model)
+      names = [ *model.ancestors(element).reverse, element ].map { |each| label(each, model) }.reject(&:empty?)
+      names.shift if element.class.within.any? { |kind| kind == :design }
+      "#{element.class.title} #{names.join(' · ')}".strip
+    end
+
+    # The element's own name, or words that stand for it.
+    def self.label(element, model)
+      case element.kind
+      when :relationship then relationship_label(element, model)
+      when :allowed_value then element.value
+      when :diagram_node then model[element.element_id]&.name.to_s
+      else element.name
+      end
+    end
+
+    def self.relationship_label(element, model)
+      [ model[element.from_id]&.name, element.phrase, model[element.to_id]&.name ].reject { |part| part.to_s.empty? }.join(" ")
+    end
+
+    private
+
+    def after = @after ||= @change.apply(@before)
+
+    def added = heads(@change.additions, after).then { |heads| counted(heads, "Added", after) }
+    def removed = heads(@change.removals, @before).then { |heads| counted(heads, "Removed", @before) }
+
+    # Only the outermost of what comes or goes together.
+    def heads(elements, model)
+      ids = elements.to_h { |element| [ element.id, true ] }
+      outer = elements.reject { |element| ids.key?(element.parent_id) }
+      worth = outer.reject { |element| ALONG.include?(element.kind) }
+      worth.empty? ? outer : worth
+    end
+
+    def counted(heads, verb, model)
+      heads.group_by(&:kind).flat_map do |kind, list|
+        next list.map { |element| "#{verb} #{self.class.title(element, model)}" } if list.size <= SPOKEN
+
+        [ "#{verb} #{list.size} #{Inflection.plural(Metamodel.fetch(kind).title)}" ]
+      end
+    end
+
+    def updated
+      moves, others = @change.updates.partition { |update| update_kind(update) == :diagram_node }
+      others = others.reject { |update| update.field == :position }.group_by { |update| [ update_kind(update), update.field ] }
+      spoken = others.flat_map { |(_, field), list| list.size > SPOKEN ? many(field, list) : list.map { |update| one(update) } }
+      spoken.empty? ? moved(moves) + reordered : spoken
+    end
+
+    def update_kind(update) = @before[update.id]&.kind
+
+    def many(field, list)
+      kind = @before.fetch(list.first.id).class
+      [ "Changed #{kind.fetch_field(field).label.downcase} of #{list.size} #{Inflection.plural(kind.title)}" ]
+    end
+
+    def one(update)
+      element = @before.fetch(update.id)
+      return "Renamed #{self.class.title(element, @before)} to #{update.after}" if update.field == :name
+
+      label = element.class.fetch_field(update.field).label
+      "Changed #{label.downcase} of #{self.class.title(element, @before)}#{from_to(element, update)}"
+    end
+
+    def from_to(element, update)
+      field = element.class.fetch_field(update.field)
+      return "" if %i[text archive].include?(field.type)
+
+      " from #{value(update.before)} to #{value(update.after)}"
+    end
+
+    def value(value)
+      case value
+      when nil, "", [] then "nothing"
+      when true then "yes"
+      when false then "no"
+      when Array then value.filter_map { |id| @before[id]&.name || after[id]&.name }.join(", ")
+      else (@before[value] || after[value])&.then { |element| self.class.label(element, after) } || value.to_s.tr("_", " ")
+      end
+    end
+
+    def moved(moves)
+      nodes = moves.map { |update| @before.fetch(update.id) }.uniq(&:id)
+      return [] if nodes.empty?
+      return [ "Moved #{self.class.label(nodes.first, @before)}" ] if nodes.one?
+
+      [ "Moved #{nodes.size} cards" ]
+    end
+
+    def reordered
+      @change.updates.any? { |update| update.field == :position } ? [ "Changed the order of #{@change.updates.size} elements" ] : []
+    end
+  end
+end

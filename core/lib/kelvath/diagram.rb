@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+require_relative "diagram/font"
+require_relative "diagram/rect"
+require_relative "diagram/cards"
+require_relative "diagram/scene"
+require_relative "diagram/layered_graph"
+require_relative "diagram/layer_order"
+require_relative "diagram/layer_places"
+require_relative "diagram/layout"
+require_relative "diagram/obstacles"
+require_relative "diagram/ports"
+require_relative "diagram/router"
+require_relative "diagram/lanes"
+require_relative "diagram/end_marks"

@@ -1,0 +1,149 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Diagram
+    # Orders the nodes of each layer so that few edges cross: sweeps by the median of the neighbours,
+    # then swaps of adjacent nodes (Gansner, Koutsofios, North and Vo, 1993).
+    class LayerOrder
+      SWEEPS = 14
+
+      def initialize(graph)
+        @graph = graph
+      end
+
+      # Lists of node numbers, one a layer, left to right.
+      def best
+        order = initial
+        fewest = crossings(order)
+        best = order.map(&:dup)
+        SWEEPS.times do |sweep|
+          break if fewest.zero?
+
+          sweep_by_median(order, down: sweep.even?)
+          swap(order)
+          count = crossings(order)
+          best, fewest = order.map(&:dup), count if count < fewest
+        end
+        best
+      end
+
+      # How many pairs of edges between neighbouring layers cross.
+      def crossings(order) = order.each_cons(2).sum { |upper, lower| crossings_between(upper, lower) }
+
+      private
+
+      # Breadth first from the top, so that neighbours begin near each other.
+      def initial
+        found = Array.new(@graph.layers.size) { [] }
+        layer_of = {}
+        @graph.layers.each_with_index { |numbers, layer| numbers.each { |number| layer_of[number] = layer } }
+        seen = {}
+        @graph.layers.flatten.each do |start|
+          next if seen[start]
+
+          queue = [ start ]
+          seen[start] = true
+          queue.each do |number|
+            found[layer_of[number]] << number
+            (@graph.below[number] + @graph.above[number]).each { |other| seen[other] || (seen[other] = true and queue << other) }
+          end
+        end
+        found
+      end
+
+      def sweep_by_median(order, down:)
+        layers = down ? (1...order.size) : (order.size - 2).downto(0)
+        layers.each do |layer|
+          place = {}
+          order[down ? layer - 1 : layer + 1].each_with_index { |number, index| place[number] = index }
+          neighbours = down ? @graph.above : @graph.below
+          order[layer] = by_median(order[layer], neighbours, place)
+        end
+      end
+
+      # Nodes without neighbours keep their place; the others are sorted among theirs.
+      def by_median(numbers, neighbours, place)
+        medians = numbers.to_h { |number| [ number, median(neighbours[number].map { |other| place[other] }.sort) ] }
+        sorted = numbers.select { |number| medians[number] }.each_with_index.sort_by { |number, index| [ medians[number], index ] }.map(&:first)
+        numbers.map { |number| medians[number] ? sorted.shift : number }
+      end
+
+      # The weighted median: between the two middle ones, nearer to the side that is closer packed.
+      def median(places)
+        return if places.empty?
+
+        middle = places.size / 2
+        return places[middle] if places.size.odd?
+        return (places[0] + places[1]) / 2.0 if places.size == 2
+
+        left = places[middle - 1] - places[0]
+        right = places[-1] - places[middle]
+        return (places[middle - 1] + places[middle]) / 2.0 if (left + right).zero?
+
+        (places[middle - 1] * right + places[middle] * left) / (left + right).to_f
+      end
+
+      def swap(order)
+        places = {}
+        order.each { |numbers| numbers.each_with_index { |number, index| places[number] = index } }
+        3.times { break unless order.map { |numbers| swap_layer(numbers, places) }.any? }
+      end
+
+      def swap_layer(numbers, places)
+        swapped = false
+        (0...(numbers.size - 1)).each do |index|
+          left, right = numbers[index], numbers[index + 1]
+          gain = gain(@graph.above, left, right, places) + gain(@graph.below, left, right, places)
+          next unless gain.positive?
+
+          numbers[index], numbers[index + 1] = right, left
+          places[left], places[right] = index + 1, index
+          swapped = true
+        end
+        swapped
+      end
+
+      # Crossings now, less crossings with left and right exchanged.
+      def gain(neighbours, left, right, places)
+        ours = neighbours[left]
+        theirs = neighbours[right]
+        return 0 if ours.empty? || theirs.empty?
+
+        ours.sum { |one| theirs.sum { |other| places[one] <=> places[other] } }
+      end
+
+      # Counts inversions with a binary indexed tree (Barth, Jünger and Mutzel, 2002).
+      def crossings_between(upper, lower)
+        place = {}
+        lower.each_with_index { |number, index| place[number] = index }
+        tree = Array.new(lower.size + 1, 0)
+        seen = 0
+        upper.sum do |number|
+          ends = @graph.below[number].map { |other| place[other] }
+          crossed = ends.sum { |index| seen - sum_to(tree, index) }
+          ends.each { |index| add(tree, index) }
+          seen += ends.size
+          crossed
+        end
+      end
+
+      def sum_to(tree, index)
+        index += 1
+        total = 0
+        while index.positive?
+          total += tree[index]
+          index -= index & -index
+        end
+        total
+      end
+
+      def add(tree, index)
+        index += 1
+        while index < tree.size
+          tree[index] += 1
+          index += index & -index
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Diagram
+    # A rectangle in drawing units, y pointing down.
+    Rect = Struct.new(:x, :y, :width, :height) do
+      def left = x
+      def top = y
+      def right = x + width
+      def bottom = y + height
+      def center_x = x + width / 2.0
+      def center_y = y + height / 2.0
+
+      # The same with x and y exchanged.
+      def flipped = Rect.new(y, x, height, width)
+
+      # Do the two share any area?
+      def overlaps?(other) = left < other.right && other.left < right && top < other.bottom && other.top < bottom
+    end
+  end
+end

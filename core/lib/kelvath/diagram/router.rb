@@ -1,0 +1,160 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Diagram
+    # Draws lines between cards from level and upright pieces that run round the cards between.
+    # It tries shapes from the simplest on: straight, one step, then a detour through the nearest
+    # gap. Lines that would lie on one another are parted afterwards (Lanes).
+    class Router
+      STUB = 20 # the least a line runs straight out of a card: room for its end mark
+      DETOURS = 7 # gaps tried on each side of a blocked way
+
+      attr_reader :rects, :pairs, :raw
+
+      # rects: { id => Rect }; links: [[id, from id, to id], …]; previous: a Router whose routes
+      # stay wherever neither their ends nor a card in their way have changed.
+      def initialize(rects, links, previous: nil)
+        @rects = rects
+        @loops, @links = links.partition { |_, from, to| from == to }
+        @previous = previous
+        @upright = Obstacles.new(rects)
+        @level = nil
+      end
+
+      # { link id => [[x, y], …] } from the first card to the second.
+      def routes
+        @pairs = Ports.new(@rects, @links).pairs
+        changed = changed_rects
+        @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed) || route(pair) ] }
+        found = Lanes.new(@raw, @upright).parted
+        @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_route(@rects.fetch(from), index) } }
+        found
+      end
+
+      private
+
+      # Where cards are that were not there before.
+      def changed_rects
+        @previous ? @rects.filter_map { |id, rect| rect unless @previous.rects[id] == rect } : []
+      end
+
+      # The route of before, if its ends are the same and no changed card stands in its way.
+      def kept(id, pair, changed)
+        points = @previous&.raw&.fetch(id, nil)
+        points if points && @previous.pairs[id] == pair && changed.none? { |rect| touches?(points, rect) }
+      end
+
+      def touches?(points, rect)
+        margin = Obstacles::MARGIN
+        points[1..-2].each_cons(2).any? do |(x1, y1), (x2, y2)|
+          [ x1, x2 ].min < rect.right + margin && [ x1, x2 ].max > rect.left - margin && [ y1, y2 ].min < rect.bottom + margin && [ y1, y2 ].max > rect.top - margin
+        end
+      end
+
+      # Sideways lines are routed as upright ones in a drawing with x and y exchanged.
+      def route(pair)
+        return clean(upright(pair.from, pair.to, @upright)) if pair.upright?
+
+        @level ||= Obstacles.new(@rects.transform_values(&:flipped))
+        clean(upright(pair.from.reverse, pair.to.reverse, @level).map(&:reverse))
+      end
+
+      def upright(from, to, obstacles)
+        return upright(to, from, obstacles).reverse if from[1] > to[1]
+
+        straight(from, to, obstacles) || step(from, to, obstacles) || detour(from, to, obstacles) || through(from, to)
+      end
+
+      def straight(from, to, obstacles)
+        [ from, to ] if (from[0] - to[0]).abs < 1 && obstacles.free?(from[0], from[1] + 6, to[0], to[1] - 6)
+      end
+
+      # Down, across, down: the crossing as near the middle as is free.
+      def step(from, to, obstacles)
+        return if to[1] - from[1] < STUB
+
+        level_ways(from, to, obstacles).each do |y|
+          points = [ from, [ from[0], y ], [ to[0], y ], to ]
+          return points if clear?(points, obstacles)
+        end
+        nil
+      end
+
+      # Down, across into a gap between cards, down the gap, across, down.
+      def detour(from, to, obstacles)
+        top = from[1] + STUB
+        bottom = to[1] - STUB
+        levels = bottom > top ? level_ways(from, to, obstacles) : [ top, bottom ].minmax
+        highs = ([ top ] + levels).uniq.sort.first(DETOURS)
+        lows = ([ bottom ] + levels).uniq.sort.reverse.first(DETOURS)
+        gaps(from, to, obstacles).each do |x|
+          high = highs.find { |y| obstacles.free?(from[0], from[1] + 6, from[0], y) && obstacles.free?(from[0], y, x, y) } or next
+          low = lows.find { |y| obstacles.free?(to[0], y, to[0], to[1] - 6) && obstacles.free?(x, y, to[0], y) } or next
+          return [ from, [ from[0], high ], [ x, high ], [ x, low ], [ to[0], low ], to ] if obstacles.free?(x, high, x, low)
+        end
+        nil
+      end
+
+      # Cards lie so tight that no way is free.
+      def through(from, to)
+        middle = (from[1] + to[1]) / 2.0
+        [ from, [ from[0], middle ], [ to[0], middle ], to ]
+      end
+
+      # Heights between the two ends where a level piece may run: the middle, then beside cards.
+      def level_ways(from, to, obstacles)
+        low = from[1] + STUB
+        high = to[1] - STUB
+        middle = (from[1] + to[1]) / 2.0
+        return [ middle ] if high <= low
+
+        left, right = [ from[0], to[0] ].minmax
+        beside = obstacles.within(left - 1, low, right + 1, high).flat_map { |rect| [ rect.top - STUB, rect.bottom + STUB ] }
+        [ middle, low, high, *beside.select { |y| y.between?(low, high) } ].uniq.sort_by { |y| (y - middle).abs }.first(DETOURS * 2)
+      end
+
+      # Places beside cards where an upright piece may pass, nearest to the way first.
+      def gaps(from, to, obstacles)
+        top, bottom = [ from[1], to[1] ].minmax
+        left, right = [ from[0], to[0] ].minmax
+        reach = 200
+        loop do
+          cards = obstacles.within(left - reach, top - 1, right + reach, bottom + 1)
+          places = [ from[0], to[0], *cards.flat_map { |rect| [ rect.left - STUB, rect.right + STUB ] } ].uniq
+          free = places.select { |x| obstacles.free?(x, top + STUB, x, bottom - STUB) }
+          return free.sort_by { |x| (x - from[0]).abs + (x - to[0]).abs }.first(DETOURS) if free.size > 2 || reach > 6000
+
+          reach *= 3
+        end
+      end
+
+      def clear?(points, obstacles)
+        last = points.size - 2
+        points.each_cons(2).with_index.all? do |((x1, y1), (x2, y2)), index|
+          obstacles.free?(x1, index.zero? ? y1 + 6 : y1, x2, index == last ? y2 - 6 : y2)
+        end
+      end
+
+      # Without points that change nothing.
+      def clean(points)
+        points.each_with_object([]) do |point, kept|
+          next if kept.last && (kept.last[0] - point[0]).abs < 0.5 && (kept.last[1] - point[1]).abs < 0.5
+
+          kept.pop if kept.size > 1 && in_line?(kept[-2], kept[-1], point)
+          kept << point
+        end
+      end
+
+      def in_line?(one, two, three)
+        [ 0, 1 ].any? { |axis| (one[axis] - two[axis]).abs < 0.5 && (two[axis] - three[axis]).abs < 0.5 }
+      end
+
+      # From a card to itself: out of the right side and back in at the top.
+      def loop_route(rect, index)
+        out = 26 + index * 10
+        [ [ rect.right, rect.top + 16 + index * 8 ], [ rect.right + out, rect.top + 16 + index * 8 ], [ rect.right + out, rect.top - out ],
+          [ rect.right - 22 - index * 12, rect.top - out ], [ rect.right - 22 - index * 12, rect.top ] ]
+      end
+    end
+  end
+end

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module Kelvath
+  # A change being written: keeps the model as it would be, so that later steps see earlier ones,
+  # and cascades removals by what the metamodel declares.
+  #
+  #   draft = Draft.new(model, ids: ulids)
+  #   vessel = draft.add(:entity, name: "Vessel")
+  #   draft.set(vessel.id, definition: "A ship that carries passengers.")
+  #   draft.change_set
+  class Draft
+    attr_reader :model, :ids
+
+    # ids: answers #next with a fresh id.
+    def initialize(model, ids:)
+      @before = model
+      @model = model
+      @ids = ids
+      @touched = {}
+    end
+
+    # Adds an element of a kind and answers it.
+    def add(kind, parent_id: nil, id: nil, **values)
+      put Metamodel.fetch(kind).new(id: id || ids.next, parent_id:, **values)
+    end
+
+    # Adds many built elements at once; much faster than one by one.
+    def add_all(elements)
+      elements.each { |element| @touched[element.id] = true }
+      @model = @model.updated(put: elements, drop: [])
+      elements
+    end
+
+    # Sets fields of an element and answers the new version. Raises NotFound.
+    def set(id, **values) = put(@model.fetch(id).with(**values))
+
+    # Removes an element, all within it, and what cannot stand without it; clears references to it.
+    def remove(id)
+      element = @model[id]
+      return unless element
+
+      @model.child_ids(id).each { |child| remove(child) }
+      @model.referrer_ids(id).each { |other| release(other, id) }
+      @touched[id] = true
+      @model = @model.updated(put: [], drop: [ id ])
+    end
+
+    # What has been written so far.
+    def change_set
+      added, kept = @touched.keys.filter_map { |id| @model[id] }.partition { |element| !@before.key?(element.id) }
+      removed = @touched.keys.reject { |id| @model.key?(id) }.filter_map { |id| @before[id] }
+      ChangeSet.new(additions: added, removals: removed,
+                    updates: kept.flat_map { |element| ChangeSet.updates_between(@before[element.id], element) })
+    end
+
+    private
+
+    def put(element)
+      @touched[element.id] = true
+      @model = @model.updated(put: [ element ], drop: [])
+      element
+    end
+
+    def release(other_id, gone_id)
+      other = @model[other_id] or return
+      return remove(other_id) if other.class.reference_fields.any? { |field| field.removes_when_gone? && other[field.name] == gone_id }
+
+      put other.with(**other.class.reference_fields.to_h { |field| [ field.name, without(other[field.name], gone_id) ] })
+    end
+
+    def without(value, gone_id)
+      return value.reject { |id| id.split(".").include?(gone_id) } if value.is_a?(Array)
+
+      value.to_s.split(".").include?(gone_id) ? nil : value
+    end
+  end
+end

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module Kelvath
+  # What a person does to a model by hand, each as Model -> ChangeSet.
+  module Editing
+    module_function
+
+    # Sets one field from text as typed. seen: the value the person saw before typing, when it may
+    # differ from the model's by now (the journal then tells the clash). Raises InvalidValue, NotFound.
+    def set(model, id, field_name, raw, seen: nil)
+      element = model.fetch(id)
+      field = element.class.fetch_field(field_name)
+      value = field.parse(raw)
+      value = Entities.domain_named(model, value) if field.name == :domain_id && value && !model.key?(value)
+      before = seen.nil? ? element[field.name] : field.parse(seen)
+      return ChangeSet.new if element[field.name] == value
+
+      ChangeSet.new(updates: [ ChangeSet::Update.new(id:, field: field.name, before:, after: value) ])
+    end
+
+    # Removes elements by id, with all that depends on them.
+    def remove(model, element_ids, ids:)
+      draft = Draft.new(model, ids:)
+      element_ids.each { |id| draft.remove(id) }
+      draft.change_set
+    end
+
+    # Moves diagram nodes: { node id => [x, y] }.
+    def move(model, places, ids:)
+      draft = Draft.new(model, ids:)
+      places.each { |id, (x, y)| draft.set(id, x: x.round(1), y: y.round(1)) if model.key?(id) }
+      draft.change_set
+    end
+
+    # A relationship between two entities, one to many until somebody says otherwise.
+    def relate(model, from_id, to_id, ids:, **values)
+      draft = Draft.new(model, ids:)
+      optional = from_id == to_id ? { from_least: 0 } : {}
+      draft.add(:relationship, from_id: model.fetch(from_id).id, to_id: model.fetch(to_id).id, **optional, **values)
+      draft.change_set
+    end
+  end
+end
+
+require_relative "editing/entities"
+require_relative "editing/attributes"
+require_relative "editing/diagrams"

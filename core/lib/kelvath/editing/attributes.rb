@@ -1,0 +1,106 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Editing
+    # Attributes as the ledger edits them: a cell, a new row, a pasted block.
+    module Attributes
+      # The ledger's columns in order. "type" takes a domain's name or a type such as decimal(9,2).
+      COLUMNS = %w[name type length precision scale mandatory identifier definition].freeze
+      TYPE_TEXT = /\A\s*([a-z][a-z _]*?)\s*(?:\(\s*(\d+)\s*(?:,\s*(\d+)\s*)?\))?\s*\z/i
+      # What else people call our types.
+      TYPE_WORDS = {
+        "string" => "text", "varchar" => "text", "char" => "text", "character varying" => "text", "clob" => "long_text", "memo" => "long_text",
+        "int" => "integer", "number" => "decimal", "numeric" => "decimal", "money" => "decimal", "smallint" => "small_integer",
+        "bigint" => "big_integer", "real" => "float", "double" => "float", "bool" => "boolean", "flag" => "boolean", "yes/no" => "boolean",
+        "datetime" => "timestamp", "blob" => "binary", "guid" => "uuid"
+      }.freeze
+
+      module_function
+
+      # Adds an attribute at the end of an entity, or as a member of its primary identifier.
+      def add(draft, entity_id, name, **values)
+        identifier = values.delete(:identifier)
+        last = draft.model.children(entity_id, :attribute).last
+        attribute = draft.add(:attribute, parent_id: entity_id, name: Metamodel::Attribute.fetch_field(:name).parse(name),
+                                          position: (last&.position || 0.0) + 1.0, **values)
+        identify(draft, attribute.id, true) if identifier
+        attribute
+      end
+
+      # Puts an attribute into its entity's primary identifier, making one if needed, or takes it out.
+      def identify(draft, attribute_id, member)
+        entity_id = draft.model.fetch(attribute_id).parent_id
+        identifier = draft.model.children(entity_id, :identifier).find(&:primary)
+        return unless identifier || member
+
+        identifier ||= draft.add(:identifier, parent_id: entity_id, name: "Primary", primary: true)
+        members = member ? identifier.member_ids | [ attribute_id ] : identifier.member_ids - [ attribute_id ]
+        members.empty? ? draft.remove(identifier.id) : draft.set(identifier.id, member_ids: members)
+      end
+
+      # One ledger cell as typed -> ChangeSet. column: one of COLUMNS; seen: the text that stood there.
+      def cell(model, attribute_id, column, raw, ids:, seen: nil)
+        return Editing.set(model, attribute_id, column, raw, seen:) unless %w[type identifier].include?(column)
+
+        draft = Draft.new(model, ids:)
+        assign(draft, attribute_id, column, raw)
+        draft.change_set
+      end
+
+      # A block of rows as pasted from a spreadsheet (cells in the order of COLUMNS, from the given
+      # first column on) written over existing attributes from start_id on, the rest as new ones.
+      # Raises InvalidValue naming the row.
+      def paste(model, entity_id, rows, ids:, start_id: nil, first_column: "name")
+        draft = Draft.new(model, ids:)
+        existing = model.children(entity_id, :attribute)
+        start = start_id ? existing.index { |attribute| attribute.id == start_id } || existing.size : existing.size
+        columns = COLUMNS.drop(COLUMNS.index(first_column) || 0)
+        rows.each_with_index { |cells, index| paste_row(draft, entity_id, existing[start + index], columns.zip(cells), index) }
+        draft.change_set
+      end
+
+      def paste_row(draft, entity_id, attribute, cells, index)
+        cells = cells.reject { |_, cell| cell.nil? }.to_h
+        return if cells.each_value.all? { |cell| cell.strip.empty? }
+
+        name = cells.delete("name")
+        attribute ||= add(draft, entity_id, name.to_s.strip.empty? ? "Attribute #{index + 1}" : name)
+        draft.set(attribute.id, name: Metamodel::Attribute.fetch_field(:name).parse(name)) if name && attribute.name != name
+        cells.each { |column, cell| assign(draft, attribute.id, column, cell) }
+      rescue InvalidValue => error
+        raise InvalidValue.new("Row #{index + 1} of what you pasted: #{error.message}", field: error.field, value: error.value)
+      end
+
+      def assign(draft, attribute_id, column, raw)
+        case column
+        when "type" then draft.set(attribute_id, **type_values(draft.model, raw))
+        when "identifier" then identify(draft, attribute_id, Metamodel::Identifier.fetch_field(:primary).parse(raw))
+        else draft.set(attribute_id, column.to_sym => Metamodel::Attribute.fetch_field(column).parse(raw))
+        end
+      end
+
+      # "Money Amount" or "decimal(9,2)" -> the fields that say so. A domain's name wins.
+      def type_values(model, raw)
+        text = raw.to_s.strip
+        domain = model.all(:domain).find { |each| each.name.casecmp?(text) }
+        return { domain_id: domain.id, type: "", length: nil, precision: nil, scale: nil } if domain
+        return { domain_id: nil, type: "" } if text.empty? || text == "not decided"
+
+        match = text.match(TYPE_TEXT)
+        name = match && (TYPE_WORDS[match[1].downcase] || match[1].downcase.tr(" ", "_"))
+        return unknown_type(model, text) unless name && Metamodel::LOGICAL_TYPES.include?(name)
+
+        sizes = Metamodel::SIZED_TYPES.fetch(name, []).zip([ match[2], match[3] ]).to_h { |field, size| [ field, size&.to_i ] }
+        { domain_id: nil, type: name, length: nil, precision: nil, scale: nil }.merge(sizes)
+      end
+
+      def unknown_type(model, text)
+        domains = model.all(:domain).map(&:name).sort
+        hint = DidYouMean::SpellChecker.new(dictionary: domains + Metamodel::LOGICAL_TYPES).correct(text).first
+        raise InvalidValue.new("“#{text}” is neither a domain nor a type.#{" Did you mean “#{hint}”?" if hint}" \
+                               " Types are #{Metamodel::LOGICAL_TYPES.drop(1).map { |type| type.tr('_', ' ') }.join(', ')}.",
+                               field: :type, value: text)
+      end
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Editing
+    # Making diagrams and putting cards on them.
+    module Diagrams
+      # Room a new card is given before its true size is known, and the gap around it, in drawing units.
+      CARD = [ 200, 130 ].freeze
+      GAP = 40
+      PER_ROW = 5
+
+      module_function
+
+      # A new diagram with cards for the given elements, laid out. options: see Diagram::Layout.
+      def make(draft, name:, stage:, elements:, design_id: nil)
+        diagram = draft.add(:diagram, name:, stage:, design_id:)
+        nodes = elements.map { |element| Metamodel::DiagramNode.new(id: draft.ids.next, parent_id: diagram.id, element_id: element.id) }
+        draft.add_all(nodes)
+        arrange(draft, diagram.id)
+        diagram
+      end
+
+      # Lays all cards of a diagram out in layers.
+      def arrange(draft, diagram_id)
+        places = Kelvath::Diagram::Layout.layered(draft.model, diagram_id)
+        draft.add_all(places.map { |node_id, (x, y)| draft.model.fetch(node_id).with(x:, y:) })
+      end
+
+      # ChangeSet that lays a diagram out anew.
+      def lay_out(model, diagram_id, ids:)
+        draft = Draft.new(model, ids:)
+        arrange(draft, diagram_id)
+        draft.change_set
+      end
+
+      # Puts an element's card on a diagram; at: [x, y], or the first free spot in rows.
+      def put(draft, diagram, element, at: nil)
+        x, y = at || free_spot(draft.model.children(diagram.id, :diagram_node))
+        draft.add(:diagram_node, parent_id: diagram.id, element_id: element.id, x: x.to_f.round(1), y: y.to_f.round(1))
+      end
+
+      # Left to right under the lowest row; the first card stands at the origin.
+      def free_spot(nodes)
+        return [ 0, 0 ] if nodes.empty?
+
+        lowest = nodes.map(&:y).max
+        row = nodes.select { |node| node.y > lowest - CARD[1] }
+        return [ nodes.map(&:x).min, lowest + CARD[1] + GAP ] if row.size >= PER_ROW
+
+        [ row.map(&:x).max + CARD[0] + GAP, lowest ]
+      end
+    end
+  end
+end

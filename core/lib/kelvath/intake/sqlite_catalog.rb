@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Intake
+    # Reads the catalog of an SQLite database: one query for all tables, not one for each.
+    class SqliteCatalog
+      TABLES = "SELECT name, type, sql FROM sqlite_master WHERE name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name"
+      ACTUAL = "FROM sqlite_master m JOIN"
+      COLUMNS = "SELECT m.name AS owner, c.* #{ACTUAL} pragma_table_xinfo(m.name) c WHERE m.type = 'table' ORDER BY m.name, c.cid"
+      FOREIGN_KEYS = "SELECT m.name AS owner, f.* #{ACTUAL} pragma_foreign_key_list(m.name) f WHERE m.type = 'table' ORDER BY m.name, f.id, f.seq"
+      INDEXES = "SELECT m.name AS owner, i.* #{ACTUAL} pragma_index_list(m.name) i WHERE m.type = 'table' ORDER BY m.name, i.seq DESC"
+      INDEX_COLUMNS = <<~SQL
+        SELECT i.name AS owner, x.* FROM sqlite_master m JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x
+        WHERE m.type = 'table' AND x.key = 1 ORDER BY i.name, x.seqno
+      SQL
+      GENERATED = [ 2, 3 ].freeze
+
+      def initialize(query, progress: Progress.none)
+        @query = query
+        @progress = progress
+        @log = []
+      end
+
+      # The Catalog.
+      def read
+        master = @query.call(TABLES).group_by { |row| row["type"] }
+        load_details
+        tables = master.fetch("table", [])
+        found = tables.each_with_index.map do |row, index|
+          @progress.step(index, tables.size, "reading table #{row['name']}")
+          table(row)
+        end
+        views = master.fetch("view", []).map { |row| Catalog::View.new(name: row["name"], query: view_query(row["sql"]), comment: "") }
+        master.fetch("trigger", []).each { |row| note(row["name"], "This trigger is not taken in; designs do not hold triggers yet.") }
+        Catalog.new(tables: found, views:, log: @log)
+      end
+
+      private
+
+      def load_details
+        @columns = rows(COLUMNS)
+        @foreign_keys = rows(FOREIGN_KEYS)
+        @indexes = rows(INDEXES)
+        @index_columns = rows(INDEX_COLUMNS)
+        @index_texts = @query.call("SELECT name, sql FROM sqlite_master WHERE type = 'index'").to_h { |row| [ row["name"], row["sql"] ] }
+      end
+
+      def rows(sql) = @query.call(sql).group_by { |row| row["owner"] }
+
+      def table(row)
+        name = row["name"]
+        note(name, "This is a virtual table; only its columns are taken in.") if row["sql"].to_s.match?(/\A\s*CREATE\s+VIRTUAL/i)
+        text = SqliteTableText.new(row["sql"])
+        Catalog::Table.new(name:, comment: "", columns: columns(name), keys: keys(name, text), foreign_keys: foreign_keys(name, text),
+                           checks: text.checks.map { |check, condition| Catalog::Check.new(name: check, condition:) }, indexes: indexes(name))
+      end
+
+      def table_columns(name) = @columns.fetch(name, []).reject { |row| row["hidden"] == 1 }
+      def key_columns(name) = table_columns(name).select { |row| row["pk"].positive? }.sort_by { |row| row["pk"] }
+
+      def columns(name)
+        single = key_columns(name)
+        table_columns(name).map do |row|
+          note("#{name}.#{row['name']}", "This column is computed by the database; it is taken in as an ordinary one.") if GENERATED.include?(row["hidden"])
+          numbered = single.size == 1 && single.first["name"] == row["name"] && row["type"].casecmp?("integer")
+          Catalog::Column.new(name: row["name"], native_type: row["type"].downcase, mandatory: row["notnull"] == 1, identity: numbered,
+                              default_value: row["dflt_value"].to_s, comment: "")
+        end
+      end
+
+      def keys(name, text)
+        primary = key_columns(name).map { |row| row["name"] }
+        found = primary.empty? ? [] : [ Catalog::Key.new(name: text.primary_name.to_s, primary: true, columns: primary) ]
+        found + @indexes.fetch(name, []).select { |row| row["origin"] == "u" }.map do |row|
+          columns = index_columns(row["name"])
+          Catalog::Key.new(name: text.unique_names.fetch(columns.map(&:downcase), ""), primary: false, columns:)
+        end
+      end
+
+      def foreign_keys(name, text)
+        @foreign_keys.fetch(name, []).group_by { |row| row["id"] }.each_value.map do |parts|
+          columns = parts.map { |row| row["from"] }
+          target = canonical_table(parts.first["table"])
+          targets = parts.first["to"] ? parts.map { |row| row["to"] } : key_columns(target).map { |row| row["name"] }
+          Catalog::ForeignKey.new(name: text.foreign_names.fetch(columns.map(&:downcase), ""), columns:, target_table: target, target_columns: targets,
+                                  on_delete: parts.first["on_delete"].downcase, on_update: parts.first["on_update"].downcase)
+        end
+      end
+
+      # The table's name as it was made; a reference may be spelt in another case.
+      def canonical_table(name) = @columns.key?(name) ? name : @columns.keys.find { |known| known.casecmp?(name) } || name
+
+      def indexes(name)
+        @indexes.fetch(name, []).select { |row| row["origin"] == "c" }.map do |row|
+          sql = @index_texts[row["name"]].to_s
+          special = row["partial"] == 1 || @index_columns.fetch(row["name"], []).any? { |column| column["name"].nil? }
+          Catalog::Index.new(name: row["name"], unique: row["unique"] == 1, columns: special ? [] : index_columns(row["name"]),
+                             descending: special ? [] : descending(row["name"]), expression: special ? sql[/\bON\b.*\z/mi].to_s : "")
+        end
+      end
+
+      def index_columns(name) = @index_columns.fetch(name, []).map { |row| row["name"] }.compact
+      def descending(name) = @index_columns.fetch(name, []).select { |row| row["desc"] == 1 }.map { |row| row["name"] }
+      def view_query(sql) = sql.to_s.sub(/\A.*?\bAS\s+/mi, "")
+      def note(object, message) = @log << Catalog::Note.new(level: :note, object:, message:)
+    end
+  end
+end

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Interchange
+    # The JSON Schema (draft 2020-12) of the model file, made from the metamodel alone.
+    module JsonSchema
+      module_function
+
+      # As a hash, ready for JSON.
+      def document
+        { "$schema" => "https://json-schema.org/draft/2020-12/schema", "title" => "Kelvath model file", "type" => "object",
+          "required" => %w[format version elements], "additionalProperties" => false,
+          "properties" => { "format" => { "const" => ModelFile::FORMAT }, "version" => { "const" => ModelFile::VERSION },
+                            "elements" => { "type" => "array", "items" => { "oneOf" => Metamodel::KINDS.keys.map { |kind| { "$ref" => "#/$defs/#{kind}" } } } } },
+          "$defs" => Metamodel::KINDS.to_h { |name, kind| [ name.to_s, definition(kind) ] } }
+      end
+
+      def definition(kind)
+        base = { "kind" => { "const" => kind.kind.to_s }, "id" => { "type" => "string" } }
+        base["within"] = { "type" => "string", "description" => "Id of the #{kind.within.join(' or ')}" } if kind.within.any?
+        fields = kind.fields.to_h { |name, field| [ name.to_s, field.schema.merge("default" => field.default).compact ] }
+        { "type" => "object", "required" => base.keys, "additionalProperties" => false, "properties" => base.merge(fields) }
+      end
+    end
+  end
+end

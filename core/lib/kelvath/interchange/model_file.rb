@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Interchange
+    # The Kelvath model file: JSON with every element and the fields that differ from their default.
+    # docs/model-file.schema.json describes it.
+    module ModelFile
+      FORMAT = "kelvath-model"
+      VERSION = 1
+
+      module_function
+
+      # The file's text; elements in order of kind, then id, so that versions of a file compare well.
+      def write(model)
+        order = Metamodel::KINDS.keys.each_with_index.to_h
+        elements = model.elements.values.sort_by { |element| [ order.fetch(element.kind), element.id ] }
+        lines = elements.map { |element| "    #{JSON.generate(element.to_h)}" }
+        %({\n  "format": "#{FORMAT}",\n  "version": #{VERSION},\n  "elements": [\n#{lines.join(",\n")}\n  ]\n}\n)
+      end
+
+      # The model that a file's text describes. Raises UnreadableFile, with the line where JSON breaks off.
+      def read(text)
+        data = parse(text)
+        unless data.is_a?(Hash) && data["format"] == FORMAT && data["elements"].is_a?(Array)
+          raise UnreadableFile, "This is not a Kelvath model file: it should begin with \"format\": \"#{FORMAT}\" and hold a list of elements."
+        end
+        raise UnreadableFile, "This model file is of version #{data['version']}; version #{VERSION} can be read." unless data["version"] == VERSION
+
+        model_of(data["elements"])
+      end
+
+      def parse(text)
+        JSON.parse(text)
+      rescue JSON::ParserError => error
+        line = error.message[/line (\d+)/, 1]&.to_i
+        raise UnreadableFile.new("This file is not readable as JSON#{" from line #{line} on" if line}; it may be cut off.", line:)
+      end
+
+      def model_of(hashes)
+        elements = hashes.each_with_index.map do |hash, index|
+          Metamodel.element(hash)
+        rescue Error, KeyError, NoMethodError, TypeError => error
+          raise UnreadableFile, "Element #{index + 1} of the file cannot be read: #{error.message}"
+        end
+        model = Model.of(elements)
+        Invariants.check(ChangeSet.new(additions: elements), model)
+        model
+      end
+    end
+  end
+end

@@ -1,0 +1,106 @@
+# frozen_string_literal: true
+
+module Kelvath
+  # What must hold in every model, whatever is done to it. Only what a change touched is checked.
+  class Invariants
+    UNIQUE_IN_MODEL = %i[entity domain design subject_area].freeze
+    UNIQUE_IN_PARENT = %i[attribute column table view].freeze
+    NEEDS_NAME = (UNIQUE_IN_MODEL + UNIQUE_IN_PARENT + %i[header diagram]).freeze
+
+    # Checks the model that a change made. Raises InvalidChange with every problem.
+    def self.check(change, after)
+      problems = new(change, after).problems
+      raise InvalidChange, problems if problems.any?
+    end
+
+    def initialize(change, after)
+      @change = change
+      @model = after
+    end
+
+    # InvalidChange::Problem values, empty when all is well.
+    def problems
+      touched = (@change.additions.map(&:id) + @change.updates.map(&:id)).uniq.filter_map { |id| @model[id] }
+      touched.flat_map { |element| element_problems(element) } + name_clashes(touched) + cycles(touched)
+    end
+
+    private
+
+    def element_problems(element)
+      [ *missing_name(element), *too_long(element), *lost_parent(element), *lost_references(element), *ranges(element), *recursion(element) ]
+    end
+
+    def missing_name(element)
+      return [] unless NEEDS_NAME.include?(element.kind) && element.name.strip.empty?
+
+      problem(element, :name, "#{article(element)} needs a name.")
+    end
+
+    def too_long(element)
+      element.class.fields.each_value.select { |field| field.type == :name && element[field.name].to_s.length > Metamodel::Field::NAME_LIMIT }
+             .flat_map { |field| problem(element, field.name, "#{field.label} has more than #{Metamodel::Field::NAME_LIMIT} characters.") }
+    end
+
+    def lost_parent(element)
+      return [] if element.class.within.empty? ? element.parent_id.nil? : element.class.within.include?(@model[element.parent_id]&.kind)
+
+      problem(element, nil, "#{article(element)} must stand within #{element.class.within.join(' or ')}.")
+    end
+
+    def lost_references(element)
+      element.class.reference_fields.flat_map do |field|
+        ids = Array(element[field.name])
+        next [] if ids.all? { |id| fits?(field, id) }
+
+        problem(element, field.name, "#{field.label} of #{Describing.title(element, @model)} points at something that is not there.")
+      end
+    end
+
+    # A composed id names a migrated attribute: relationships, then the attribute it comes from.
+    def fits?(field, id)
+      *path, last = id.split(".")
+      field.to.include?(@model[last]&.kind) && path.all? { |part| %i[relationship subtype_group].include?(@model[part]&.kind) }
+    end
+
+    def ranges(element)
+      return [] unless element.kind == :relationship
+
+      %i[from to].select { |side| element[:"#{side}_most"] && element[:"#{side}_least"] > element[:"#{side}_most"] }
+                 .flat_map { |side| problem(element, :"#{side}_least", "The least number cannot be above the most.") }
+    end
+
+    def recursion(element)
+      return [] unless element.kind == :relationship && element.identifying
+
+      return problem(element, :identifying, "A relationship of an entity with itself cannot be identifying.") if element.from_id == element.to_id
+      return [] unless Logical::Cardinality.many_to_many?(element)
+
+      problem(element, :identifying, "A many-to-many relationship cannot be identifying.")
+    end
+
+    def name_clashes(touched)
+      touched.select { |element| (UNIQUE_IN_MODEL + UNIQUE_IN_PARENT).include?(element.kind) }
+             .group_by { |element| [ element.kind, element.parent_id ] }.flat_map do |(kind, parent_id), list|
+        siblings = UNIQUE_IN_MODEL.include?(kind) ? @model.all(kind) : @model.children(parent_id, kind)
+        taken = siblings.group_by { |sibling| sibling.name.downcase }
+        list.select { |element| taken.fetch(element.name.downcase, []).size > 1 }.flat_map { |element| clash(element) }
+      end
+    end
+
+    def clash(element)
+      where = element.parent_id ? " in #{@model[element.parent_id]&.name}" : ""
+      problem(element, :name, "There is #{article(element).downcase} called “#{element.name}”#{where} already; choose another name.")
+    end
+
+    def cycles(touched)
+      return [] unless touched.any? { |element| %i[relationship subtype_group].include?(element.kind) }
+
+      cycle = Logical::KeyMigration.cycle(@model) or return []
+      names = cycle.map { |id| @model[id].name }
+      problem(@model[cycle.first], :identifying, "These entities would identify each other in a circle: #{[ *names, names.first ].join(' → ')}.")
+    end
+
+    def article(element) = "#{element.class.title.match?(/\A[aeiou]/) ? 'An' : 'A'} #{element.class.title}"
+    def problem(element, field, message) = [ InvalidChange::Problem.new(element_id: element&.id, field:, message:) ]
+  end
+end

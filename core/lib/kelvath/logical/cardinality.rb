@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Logical
+    # What the numbers at the two ends of a relationship mean. "One" is a most of 1; empty is many.
+    module Cardinality
+      module_function
+
+      def many?(relationship, side) = relationship[:"#{side}_most"] != 1
+      def optional?(relationship, side) = relationship[:"#{side}_least"].to_i.zero?
+      def many_to_many?(relationship) = many?(relationship, :from) && many?(relationship, :to)
+      def recursive?(relationship) = relationship.from_id == relationship.to_id
+
+      # The end whose key migrates, :from or :to; nil for many-to-many. Of one-to-one it is the end
+      # that must be there while the other need not; if that does not tell, the from end.
+      def parent_side(relationship)
+        return if many_to_many?(relationship)
+        return many?(relationship, :from) ? :to : :from if many?(relationship, :from) || many?(relationship, :to)
+
+        optional?(relationship, :from) && !optional?(relationship, :to) ? :to : :from
+      end
+
+      def other(side) = side == :from ? :to : :from
+
+      # The id of the entity whose key migrates, or nil.
+      def parent_id(relationship) = parent_side(relationship)&.then { |side| relationship[:"#{side}_id"] }
+
+      # The id of the entity that receives the key, or nil.
+      def child_id(relationship) = parent_side(relationship)&.then { |side| relationship[:"#{other(side)}_id"] }
+
+      # Must the child have a parent?
+      def mandatory_parent?(relationship) = !optional?(relationship, parent_side(relationship))
+
+      # How an end reads in words: "exactly one", "at most one", "many", "at least 2", "2 to 5".
+      def words(least, most)
+        case [ least.to_i, most ]
+        when [ 0, nil ] then "many"
+        when [ 1, nil ] then "at least one"
+        when [ 0, 1 ] then "at most one"
+        when [ 1, 1 ] then "exactly one"
+        else most.nil? ? "at least #{least}" : several(least.to_i, most)
+        end
+      end
+
+      def several(least, most)
+        return "exactly #{most}" if least == most
+
+        least.zero? ? "at most #{most}" : "#{least} to #{most}"
+      end
+    end
+  end
+end

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Logical
+    # Reads relationships and entities back in plain English.
+    module Sentences
+      FALLBACK = "be related to"
+
+      module_function
+
+      # Both readings of a relationship, the from entity's first:
+      # ["Each Vessel may make many Sailings.", "Each Sailing must be made by exactly one Vessel."]
+      def read_back(model, relationship)
+        from = model.fetch(relationship.from_id).name
+        to = model.fetch(relationship.to_id).name
+        [ sentence(from, relationship.phrase, relationship.to_least, relationship.to_most, to),
+          sentence(to, relationship.inverse_phrase, relationship.from_least, relationship.from_most, from) ]
+      end
+
+      # One reading: least and most are those of the object's end.
+      def sentence(subject, phrase, least, most, object)
+        modal = least.to_i.zero? ? "may" : "must"
+        singular = most == 1 || (most.nil? && least.to_i == 1)
+        phrase = FALLBACK if phrase.to_s.empty?
+        "Each #{subject} #{modal} #{phrase} #{Cardinality.words(least, most)} #{singular ? object : Inflection.plural(object)}."
+      end
+
+      # "A Booked Vehicle is a Car, a Lorry or a Coach." and the like.
+      def subtypes(model, group)
+        names = group.subtype_ids.filter_map { |id| model[id]&.name }.map { |name| "#{Inflection.article(name)} #{name}" }
+        super_name = model.fetch(group.parent_id).name
+        verb = group.complete ? "is" : "may be"
+        tail = group.exclusive ? "" : ", or several of these"
+        "#{Inflection.article(super_name).capitalize} #{super_name} #{verb} #{listed(names)}#{tail}."
+      end
+
+      def listed(names) = names.size < 2 ? names.first.to_s : "#{names[0..-2].join(', ')} or #{names.last}"
+    end
+  end
+end

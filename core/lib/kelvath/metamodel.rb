@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+require_relative "metamodel/field"
+require_relative "metamodel/element"
+require_relative "metamodel/logical_kinds"
+require_relative "metamodel/design_kinds"
+require_relative "metamodel/diagram_kinds"
+
+module Kelvath
+  # Every kind of element, in an order in which parents come before what stands within them.
+  module Metamodel
+    KINDS = [
+      Header, Domain, AllowedValue, SubjectArea, Entity, Attribute, Identifier, Relationship, SubtypeGroup,
+      Design, Table, Column, Key, ForeignKey, Check, Index, View,
+      Diagram, DiagramNode
+    ].to_h { |kind| [ kind.kind, kind ] }.freeze
+
+    LOGICAL = %i[header domain allowed_value subject_area entity attribute identifier relationship subtype_group].freeze
+    PHYSICAL = %i[design table column key foreign_key check index view].freeze
+
+    # The class for a kind's name, as symbol or string. Raises UnknownName.
+    def self.fetch(kind)
+      KINDS.fetch(kind.to_sym) { raise UnknownName, "There is no kind “#{kind}”; known are #{KINDS.keys.join(', ')}." }
+    end
+
+    # The element that a hash from Element#to_h describes. Raises UnknownName or InvalidValue.
+    def self.element(hash) = fetch(hash.fetch("kind")).from_h(hash)
+  end
+end

@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Metamodel
+    # Anything a model holds: a frozen value with an id, a parent and declared fields. A kind is a
+    # subclass that declares them:
+    #
+    #   class Attribute < Element
+    #     within :entity
+    #     field :mandatory, :flag
+    #   end
+    #   Attribute.new(id: "…", parent_id: "…", mandatory: true).mandatory  # => true
+    #
+    # Values equal to the default are not stored, which keeps a large model small.
+    class Element
+      class << self
+        # The name of the kind, :crew_list for CrewList.
+        def kind = @kind ||= name.split("::").last.gsub(/(?<=[a-z])(?=[A-Z])/, "_").downcase.to_sym
+
+        # The name as people read it: "crew list".
+        def title = kind.to_s.tr("_", " ")
+
+        # Declares the kinds this one stands within; none: it stands in the model itself.
+        def within(*kinds) = kinds.empty? ? (@within || []) : @within = kinds.freeze
+
+        def field(name, type, **options)
+          fields[name] = Field.new(name, type, **options)
+          define_method(name) { @values.fetch(name) { self.class.fields[name].default } }
+        end
+
+        # Declared fields by name, in order of declaration.
+        def fields = @fields ||= {}
+
+        # The field of that name. Raises UnknownName.
+        def fetch_field(name)
+          fields.fetch(name.to_sym) { raise UnknownName, "A #{title} has no field “#{name}”; it has #{fields.keys.join(', ')}." }
+        end
+
+        # What each field is when nothing is said.
+        def defaults = @defaults ||= fields.transform_values(&:default).freeze
+
+        # Fields that hold ids of other elements.
+        def reference_fields = @reference_fields ||= fields.values.select { |field| field.reference? || field.references? }
+
+        # The inverse of #to_h. Raises InvalidValue for a value its field cannot take.
+        def from_h(hash)
+          values = hash.except("kind", "id", "within").to_h { |name, value| [ name.to_sym, restore(fetch_field(name), value) ] }
+          new(id: hash.fetch("id"), parent_id: hash["within"], **values)
+        end
+
+        private
+
+        def restore(field, value) = value.is_a?(String) || value.is_a?(Array) ? field.parse(value) : value
+      end
+
+      attr_reader :id, :parent_id, :values
+
+      # id: a ULID or a composed id; parent_id: the element it stands within; then its fields.
+      # Raises UnknownName for a field that is not declared.
+      def initialize(id:, parent_id: nil, **values)
+        @id = id
+        @parent_id = parent_id
+        defaults = self.class.defaults
+        values.each_key { |name| self.class.fetch_field(name) unless defaults.key?(name) }
+        @values = values.delete_if { |name, value| value == defaults[name] }.freeze
+        freeze
+      end
+
+      def kind = self.class.kind
+
+      # The value of a field by its name.
+      def [](name) = @values.fetch(name) { self.class.fetch_field(name).default }
+
+      # A copy with some fields changed.
+      def with(**changes) = self.class.new(id:, parent_id:, **@values, **changes)
+
+      # Ids of all elements this one refers to, the parts of composed ids included, without its parent.
+      def referenced_ids
+        self.class.reference_fields.flat_map do |field|
+          Array(self[field.name]).flat_map { |id| id.include?(".") ? id.split(".") : [ id ] }
+        end
+      end
+
+      # { "kind" => …, "id" => …, "within" => …, then the fields that differ from their default }
+      def to_h
+        hash = { "kind" => kind.to_s, "id" => id }
+        hash["within"] = parent_id if parent_id
+        @values.each { |name, value| hash[name.to_s] = value }
+        hash
+      end
+
+      def ==(other)
+        other.class == self.class && other.id == id && other.parent_id == parent_id && other.values == values
+      end
+      alias eql? ==
+
+      def hash = [ id, values ].hash
+      def inspect = "#<#{kind} #{id} #{values}>"
+    end
+  end
+end

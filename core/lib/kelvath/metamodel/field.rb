@@ -1,0 +1,127 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Metamodel
+    # One declared field of a kind: its type, its default, what it may refer to. From it follow the
+    # parsing of typed text, the storage column, the JSON Schema, the ledger cell and the input shown.
+    class Field
+      # What each type is in the model file (JSON Schema) and in storage (a column type).
+      TYPES = {
+        name: { schema: { "type" => "string" }, storage: :string },
+        text: { schema: { "type" => "string" }, storage: :text },
+        choice: { schema: { "type" => "string" }, storage: :string },
+        reference: { schema: { "type" => %w[string null] }, storage: :string },
+        references: { schema: { "type" => "array", "items" => { "type" => "string" } }, storage: :json },
+        names: { schema: { "type" => "array", "items" => { "type" => "string" } }, storage: :json },
+        flag: { schema: { "type" => "boolean" }, storage: :boolean },
+        integer: { schema: { "type" => %w[integer null] }, storage: :integer },
+        number: { schema: { "type" => %w[number null] }, storage: :float },
+        archive: { schema: { "type" => %w[string null], "contentEncoding" => "base64" }, storage: :text }
+      }.freeze
+      DEFAULTS = { name: "", text: "", choice: nil, flag: false, references: [].freeze, names: [].freeze }.freeze
+
+      NAME_LIMIT = 120
+      TEXT_LIMIT = 20_000
+
+      attr_reader :name, :type, :default, :to, :values, :label, :range
+
+      # to: kinds a reference may point at. gone: what becomes of the element when that is removed
+      # (:clear the field, or :remove the element too). internal: kept, but shown to nobody.
+      # derived: does not count when two models are compared.
+      def initialize(name, type, default: nil, to: nil, gone: :clear, values: nil, label: nil, range: nil,
+                     internal: false, compared: true)
+        raise ArgumentError, "unknown field type #{type}" unless TYPES.key?(type)
+
+        @name = name
+        @type = type
+        @default = default.nil? ? DEFAULTS[type] : default
+        @default = values.first if type == :choice && default.nil?
+        @to = Array(to).freeze
+        @gone = gone
+        @values = values
+        @label = label || name.to_s.delete_suffix("_id").delete_suffix("_ids").tr("_", " ").capitalize
+        @range = range
+        @internal = internal
+        @compared = compared
+        freeze
+      end
+
+      def internal? = @internal
+      def compared? = @compared
+      def reference? = type == :reference
+      def references? = type == :references
+      def removes_when_gone? = @gone == :remove
+      def storage = TYPES.fetch(type)[:storage]
+
+      # The JSON Schema of a value of this field.
+      def schema
+        schema = TYPES.fetch(type)[:schema].dup
+        schema["enum"] = values if values
+        schema["maxLength"] = NAME_LIMIT if type == :name
+        schema
+      end
+
+      # Text as typed or pasted -> the value. Raises InvalidValue saying what would be right.
+      #
+      #   Field.new(:length, :integer).parse("12")  # => 12
+      def parse(raw)
+        case type
+        when :name then parse_name(raw)
+        when :text, :archive then checked_text(raw.to_s.gsub("\r\n", "\n"))
+        when :choice then parse_choice(raw)
+        when :reference then raw.to_s.empty? ? nil : raw.to_s
+        when :references, :names then Array(raw).map(&:to_s).reject(&:empty?).freeze
+        when :flag then parse_flag(raw)
+        when :integer then parse_number(raw) { |text| Integer(text, 10) }
+        when :number then parse_number(raw) { |text| Float(text) }
+        end
+      end
+
+      private
+
+      def parse_name(raw)
+        text = checked_text(raw.to_s).gsub(/[[:space:]]+/, " ").strip
+        return text if text.length <= NAME_LIMIT
+
+        refuse(raw, "#{label} has #{text.length} characters; at most #{NAME_LIMIT} fit.")
+      end
+
+      def checked_text(text)
+        text = text.dup.force_encoding(Encoding::UTF_8)
+        refuse(text.scrub("?"), "#{label} is not valid UTF-8 text.") unless text.valid_encoding?
+        refuse(text, "#{label} has a control character in it; take it out.") if text.match?(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/)
+        refuse(text, "#{label} has #{text.length} characters; at most #{TEXT_LIMIT} fit.") if text.length > TEXT_LIMIT && type != :archive
+        text
+      end
+
+      def parse_choice(raw)
+        text = raw.to_s.strip
+        found = values.find { |value| value.casecmp?(text) || value.tr("_", " ").casecmp?(text) }
+        found || refuse(raw, "#{label} cannot be “#{text}”; choose one of #{values.map { |value| value.tr('_', ' ') }.reject(&:empty?).join(', ')}.")
+      end
+
+      def parse_flag(raw)
+        return raw if [ true, false ].include?(raw)
+
+        case raw.to_s.strip.downcase
+        when "true", "1", "yes", "y", "x", "on" then true
+        when "", "false", "0", "no", "n", "off" then false
+        else refuse(raw, "#{label} is yes or no, not “#{raw}”.")
+        end
+      end
+
+      def parse_number(raw)
+        text = raw.to_s.strip
+        return nil if text.empty? || %w[many n].include?(text)
+
+        number = yield(text)
+        refuse(raw, "#{label} must lie between #{range.min} and #{range.max}.") if range && !range.cover?(number)
+        number
+      rescue ArgumentError
+        refuse(raw, "#{label} must be a #{type == :integer ? 'whole ' : ''}number, not “#{text}”.")
+      end
+
+      def refuse(value, message) = raise(InvalidValue.new(message, field: name, value:))
+    end
+  end
+end

@@ -1,0 +1,141 @@
+# frozen_string_literal: true
+
+module Kelvath
+  # An immutable graph of elements, indexed by id, kind, parent and reference. Changing it gives a
+  # new Model; the two share everything the change did not touch.
+  class Model
+    NO_IDS = {}.freeze
+
+    # The model that holds just these elements.
+    def self.of(elements) = EMPTY.updated(put: elements, drop: [])
+
+    attr_reader :elements
+
+    # Used by .of and #updated; the four indexes must agree.
+    def initialize(elements, by_kind, by_parent, by_reference)
+      @elements = elements
+      @by_kind = by_kind
+      @by_parent = by_parent
+      @by_reference = by_reference
+      @children = {}
+      @memo = {}
+    end
+
+    # The element of that id. Raises NotFound.
+    def fetch(id) = @elements.fetch(id) { raise NotFound, "There is no element #{id} in this model; it may have been removed." }
+
+    # The element of that id, or nil.
+    def [](id) = @elements[id]
+    def key?(id) = @elements.key?(id)
+    def size = @elements.size
+
+    # All elements of a kind, in order of id.
+    def all(kind) = @children[kind] ||= sorted(@by_kind.fetch(kind, NO_IDS).keys)
+
+    # The elements of a kind within a parent, by their position, then id.
+    def children(parent_id, kind)
+      @children[[ parent_id, kind ]] ||= sorted(@by_parent.fetch(parent_id, NO_IDS).keys.select { |id| @elements[id].kind == kind })
+    end
+
+    # Ids of everything directly within a parent.
+    def child_ids(parent_id) = @by_parent.fetch(parent_id, NO_IDS).keys
+
+    # Ids of the elements that refer to that one.
+    def referrer_ids(id) = @by_reference.fetch(id, NO_IDS).keys
+
+    # The elements of a kind that refer to that one, in order of id.
+    def referrers(id, kind) = referrer_ids(id).map { |other| @elements[other] }.select { |other| other.kind == kind }.sort_by(&:id)
+
+    # The element's ancestors, nearest first.
+    def ancestors(element)
+      found = []
+      while element&.parent_id
+        element = self[element.parent_id]
+        found << element if element
+      end
+      found
+    end
+
+    # The one header, or an unsaved empty one.
+    def header = all(:header).first || Metamodel::Header.new(id: "header")
+
+    # Keeps what a block computes for as long as this model lives: for rules asked many times.
+    def memo(key) = @memo.fetch(key) { @memo[key] = yield }
+
+    # The part of this model whose kinds are named.
+    def only(kinds) = Model.of(@elements.each_value.select { |element| kinds.include?(element.kind) })
+
+    def ==(other) = other.is_a?(Model) && other.elements == elements
+
+    # A new model with elements put in (added or replaced) and others, by id, dropped.
+    def updated(put:, drop:)
+      draft = Indexes.new(@elements, @by_kind, @by_parent, @by_reference)
+      drop.each { |id| draft.drop(id) }
+      put.each { |element| draft.put(element) }
+      draft.model
+    end
+
+    private
+
+    def sorted(ids)
+      ids.map { |id| @elements[id] }.sort_by { |element| [ position_of(element), element.id ] }.freeze
+    end
+
+    def position_of(element) = element.class.fields.key?(:position) ? element.position.to_f : 0.0
+
+    # The four indexes while they are being changed: outer hashes are copied once, inner ones when touched.
+    class Indexes
+      def initialize(elements, by_kind, by_parent, by_reference)
+        @elements = elements.dup
+        @indexes = { kind: by_kind.dup, parent: by_parent.dup, reference: by_reference.dup }
+        @own = Set.new
+      end
+
+      def put(element)
+        old = @elements[element.id]
+        @elements[element.id] = element
+        return link(element) unless old
+
+        relink(old, element) if old.parent_id != element.parent_id || old.referenced_ids != element.referenced_ids
+      end
+
+      def drop(id)
+        old = @elements.delete(id)
+        unlink(old) if old
+      end
+
+      def model = Model.new(@elements.freeze, *@indexes.values_at(:kind, :parent, :reference))
+
+      private
+
+      def relink(old, element)
+        unlink(old)
+        link(element)
+      end
+
+      def link(element) = places(element).each { |index, key| bucket(index, key)[element.id] = true }
+
+      def unlink(element)
+        places(element).each do |index, key|
+          ids = bucket(index, key)
+          ids.delete(element.id)
+          @indexes[index].delete(key) if ids.empty?
+        end
+      end
+
+      def places(element)
+        [ [ :kind, element.kind ], [ :parent, element.parent_id ] ] + element.referenced_ids.uniq.map { |id| [ :reference, id ] }
+      end
+
+      def bucket(index, key)
+        hashes = @indexes[index]
+        return hashes[key] if hashes.key?(key) && @own.include?([ index, key ])
+
+        @own << [ index, key ]
+        hashes[key] = (hashes[key] || {}).dup
+      end
+    end
+
+    EMPTY = new({}.freeze, {}, {}, {})
+  end
+end

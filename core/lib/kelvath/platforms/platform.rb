@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # What standard SQL has and does. A platform is a subclass that says only what differs.
+    class Platform
+      class << self
+        # The short name used on the command line and in model files.
+        def key = name.split("::").last.downcase
+      end
+
+      # Logical type -> native type; %l is the length, %p the precision, %s the scale. A list gives
+      # the form with sizes first, then the one without.
+      TYPES = {
+        "" => "text", "text" => [ "varchar(%l)", "text" ], "long_text" => "text", "integer" => "integer", "small_integer" => "smallint",
+        "big_integer" => "bigint", "decimal" => [ "numeric(%p,%s)", "numeric(%p)", "numeric" ], "float" => "double precision",
+        "boolean" => "boolean", "date" => "date", "time" => "time", "timestamp" => "timestamp", "binary" => "blob", "uuid" => "uuid",
+        "json" => "json"
+      }.freeze
+
+      # Native type (without sizes) -> logical type, for intake.
+      LOGICAL = {
+        "varchar" => "text", "char" => "text", "character" => "text", "character varying" => "text", "nvarchar" => "text", "text" => "long_text",
+        "clob" => "long_text", "integer" => "integer", "int" => "integer", "smallint" => "small_integer", "tinyint" => "small_integer",
+        "bigint" => "big_integer", "numeric" => "decimal", "decimal" => "decimal", "number" => "decimal", "double precision" => "float",
+        "double" => "float", "real" => "float", "float" => "float", "boolean" => "boolean", "bool" => "boolean", "date" => "date", "time" => "time",
+        "timestamp" => "timestamp", "datetime" => "timestamp", "blob" => "binary", "uuid" => "uuid", "json" => "json"
+      }.freeze
+
+      # Words that mean a value when they stand as a default, unquoted.
+      DEFAULT_WORDS = /\A(null|true|false|current_date|current_time|current_timestamp)\z/i
+      UNQUOTED_TYPES = %w[integer small_integer big_integer decimal float].freeze
+      PLAIN_IDENTIFIER = /\A[a-z_][a-z0-9_]*\z/
+
+      def key = self.class.key
+      def title = self.class::TITLE
+
+      # Longest identifier in bytes; nil: no limit.
+      def identifier_limit = nil
+
+      # Words that must be quoted to be names. Names that are not plain lower case are quoted anyway.
+      def reserved_words = []
+
+      # Has COMMENT ON statements and keeps what they say.
+      def supports_comments? = true
+
+      # Can foreign keys be added to a table that exists?
+      def supports_adding_constraints? = true
+
+      # Can a failed script be rolled back whole?
+      def supports_transactional_ddl? = true
+
+      # Does the catalog give a check back as it was written?
+      def keeps_check_text? = true
+
+      # [kind, field] pairs that a database of this platform does not keep as written.
+      def not_kept = []
+
+      # The native type of a ValueType.
+      def native_type(value_type)
+        forms = Array(self.class::TYPES.fetch(value_type.name.to_s))
+        sizes = { "%l" => value_type.length, "%p" => value_type.precision, "%s" => value_type.scale }
+        form = forms.find { |text| text.scan(/%[lps]/).all? { |mark| sizes[mark] } }
+        form.gsub(/%[lps]/) { |mark| sizes[mark].to_s }
+      end
+
+      # The type of a number that the database gives.
+      def identity_type = "integer"
+
+      # A native type in the spelling used for comparing: catalog and script may differ.
+      def canonical_type(native) = native.to_s.downcase.gsub(/\s*([(),])\s*/, '\1').squeeze(" ").strip
+
+      # Native type -> { type:, length:, precision:, scale: }; an unknown one gives an empty type.
+      def logical_type(native)
+        base, sizes = canonical_type(native).then { |text| [ text.sub(/\(.*?\)/, "").squeeze(" ").strip, text[/\(([\d,]+)\)/, 1].to_s.split(",").map(&:to_i) ] }
+        type = self.class::LOGICAL.fetch(base, "")
+        type = "text" if type == "long_text" && sizes.any?
+        { type:, **Metamodel::SIZED_TYPES.fetch(type, []).zip(sizes).to_h }.reject { |_, value| value.nil? || value == 0 && type != "decimal" }
+      end
+
+      # An identifier as it must stand in a script.
+      def quote(name)
+        return name if name.match?(PLAIN_IDENTIFIER) && !reserved_words.include?(name)
+
+        %("#{name.delete("\0").gsub('"', '""')}")
+      end
+
+      # Text as a literal.
+      def literal(text) = "'#{text.delete("\0").gsub("'", "''")}'"
+
+      # The SQL of a default that was typed as a plain value.
+      def default_expression(text, value_type)
+        return "" if text.empty?
+        return text if text.match?(DEFAULT_WORDS) && !%w[text long_text].include?(value_type.name)
+        return text if UNQUOTED_TYPES.include?(value_type.name) && text.match?(/\A[+-]?\d+(\.\d+)?\z/)
+
+        literal(text)
+      end
+    end
+  end
+end
