@@ -4,7 +4,7 @@ source "https://rubygems.org"
 
 ruby ">= 3.1.2"
 
-gem "kelvath-core", path: "core"
+gem "kelvath-core", path: "core", require: "kelvath"
 
 gem "rails", "~> 7.2.4"
 gem "propshaft"

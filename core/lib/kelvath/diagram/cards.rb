@@ -34,6 +34,16 @@ module Kelvath
         @stage == "concept" ? concept_card(element) : entity_card(element)
       end
 
+      # { column id => ["PK", "AK1", "FK", …] } of a table; nothing for a column in no key.
+      def column_tags(table)
+        tags = Hash.new { |hash, id| hash[id] = [] }
+        primary, alternate = @model.children(table.id, :key).partition(&:primary)
+        primary.flat_map(&:column_ids).each { |id| tags[id] << "PK" }
+        alternate.each_with_index { |key, index| key.column_ids.each { |id| tags[id] << "AK#{index + 1}" } }
+        @model.children(table.id, :foreign_key).flat_map(&:column_ids).uniq.each { |id| tags[id] << "FK" }
+        tags
+      end
+
       private
 
       def title_font = Font.weight(600)
@@ -67,15 +77,6 @@ module Kelvath
           Row.new(tag: tags[column.id].join(" "), text: column.name, detail: column.native_type, optional: !column.mandatory, id: column.id)
         end
         rowed_card(:table, table.name, rows, 0)
-      end
-
-      def column_tags(table)
-        tags = Hash.new { |hash, id| hash[id] = [] }
-        primary, alternate = @model.children(table.id, :key).partition(&:primary)
-        primary.flat_map(&:column_ids).each { |id| tags[id] << "PK" }
-        alternate.each_with_index { |key, index| key.column_ids.each { |id| tags[id] << "AK#{index + 1}" } }
-        @model.children(table.id, :foreign_key).flat_map(&:column_ids).uniq.each { |id| tags[id] << "FK" }
-        tags
       end
 
       def rowed_card(kind, name, rows, key_rows)

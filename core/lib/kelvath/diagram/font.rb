@@ -6,6 +6,7 @@ module Kelvath
     # head, hhea, hmtx and cmap (format 4). Kerning is left out: it only makes text narrower.
     class Font
       DIRECTORY = File.expand_path("../../../fonts", __dir__)
+      REMEMBERED = 50_000
       FALLBACK = 0.6 # of an em, for characters the font does not have
 
       class << self
@@ -24,11 +25,16 @@ module Kelvath
         @units = @tables.fetch("head").byteslice(18, 2).unpack1("n").to_f
         @advances = read_advances
         @glyphs = read_glyphs
+        @measured = {}
         @widths = Hash.new { |hash, character| hash[character] = advance(character.ord) }
       end
 
-      # Width of a text in pixels at a font size in pixels.
-      def width(text, size) = text.each_char.sum { |character| @widths[character] } * size
+      # Width of a text in pixels at a font size in pixels. The same names recur all over a model, so
+      # what was measured is remembered, up to a number of texts.
+      def width(text, size)
+        @measured.clear if @measured.size > REMEMBERED
+        (@measured[text] ||= text.each_char.sum { |character| @widths[character] }) * size
+      end
 
       # The text, cut with an ellipsis if it is wider than that many pixels.
       def fit(text, size, width)

@@ -25,6 +25,31 @@ module Kelvath
         "Each #{subject} #{modal} #{phrase} #{Cardinality.words(least, most)} #{singular ? object : Inflection.plural(object)}."
       end
 
+      # What there is to say of an element, as sentences: the line that reads a selection back.
+      def about(model, element)
+        case element.kind
+        when :relationship then read_back(model, element)
+        when :entity then [ *([ "#{element.name}: #{element.definition}" ] unless element.definition.empty?), *relations(model, element) ]
+        when :subtype_group then [ subtypes(model, element) ]
+        when :foreign_key then [ foreign_key(model, element) ]
+        when :table then [ "#{element.name} has #{model.children(element.id, :column).size} columns. #{element.comment}".strip ]
+        else [ Describing.title(element, model) ]
+        end
+      end
+
+      # How an entity relates, seen from it.
+      def relations(model, entity)
+        model.referrers(entity.id, :relationship).flat_map do |relationship|
+          there, back = read_back(model, relationship)
+          [ (there if relationship.from_id == entity.id), (back if relationship.to_id == entity.id) ].compact
+        end
+      end
+
+      def foreign_key(model, key)
+        columns = key.column_ids.filter_map { |id| model[id]&.name }.join(", ")
+        "#{model.fetch(key.parent_id).name} (#{columns}) refers to #{model.fetch(key.target_table_id).name}."
+      end
+
       # "A Booked Vehicle is a Car, a Lorry or a Coach." and the like.
       def subtypes(model, group)
         names = group.subtype_ids.filter_map { |id| model[id]&.name }.map { |name| "#{Inflection.article(name)} #{name}" }

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+# For everything within one model: finds it, commits to it, and answers with the parts that changed.
+module ModelScoped
+  extend ActiveSupport::Concern
+
+  included do
+    before_action :set_model
+    layout :layout_of_request
+    rescue_from(Kelvath::Conflict) { |error| complain(error.message, status: :conflict) }
+  end
+
+  private
+
+  def set_model
+    @stored = StoredModel.find(params[:model_id] || params[:id])
+    @model = @stored.model
+  end
+
+  def layout_of_request = request.headers["HX-Request"] ? false : "desk"
+
+  # Commits and paints again what changed on the page that asked.
+  def commit(change_set, **options)
+    repaint @stored.journal.commit(change_set, by: person, **options)
+  end
+
+  def repaint(commit, **locals)
+    return head(:no_content) unless commit
+
+    page = Repaint.new(@stored, commit, diagram_id: params[:diagram_id].to_s, ledger_scope: params[:ledger].to_s, selected: params[:selected].to_s)
+    render "changes/show", layout: false, formats: :html, locals: { page:, select: nil, **locals }
+  end
+end

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+# Any element: shown in Particulars, made, changed a field at a time, removed.
+class ElementsController < ApplicationController
+  include ModelScoped
+
+  def show
+    @element = @model.fetch(params[:id].split(".").first)
+  end
+
+  def create
+    change_set = Creation.new(@model, params).change_set
+    repaint @stored.journal.commit(change_set, by: person), select: change_set.additions.first&.id
+  end
+
+  def update
+    commit Kelvath::Editing.set(@model, params[:id], params.require(:field), params[:value], seen: params[:seen])
+  rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
+    render "elements/refused", layout: false, status: error.is_a?(Kelvath::Conflict) ? :conflict : :unprocessable_entity,
+                               locals: { element: @stored.reload.model.fetch(params[:id]), field_name: params[:field], typed: params[:value], error: }
+  end
+
+  def destroy
+    commit Kelvath::Editing.remove(@model, params[:id].split(",").map { |id| id.split(".").first }, ids: Ids)
+  end
+end

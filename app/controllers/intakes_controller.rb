@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+# Begins a model from an existing SQLite file: one that is sent, or one of the demo's.
+class IntakesController < ApplicationController
+  def create
+    source = params[:sample].present? ? DemoFiles.fetch(params[:sample]) : uploaded
+    SqliteFile.check(source.path)
+    run = Run.create!(kind: "intake", title: source.title, person:)
+    FileUtils.cp(source.path, run.upload_path)
+    IntakeJob.perform_later(run, run.upload_path.to_s)
+    redirect_to run_path(run), status: :see_other
+  end
+
+  private
+
+  Source = Struct.new(:title, :path, keyword_init: true)
+
+  def uploaded
+    file = params[:file]
+    raise Kelvath::UnreadableFile, "Choose an SQLite file first." unless file.respond_to?(:tempfile)
+
+    name = Kelvath::Metamodel::Header.fetch_field(:name).parse(File.basename(file.original_filename.to_s, ".*").first(80))
+    Source.new(title: name.presence || "Database", path: file.tempfile.path)
+  end
+end

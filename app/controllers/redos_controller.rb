@@ -1,0 +1,7 @@
+# frozen_string_literal: true
+
+class RedosController < ApplicationController
+  include ModelScoped
+
+  def create = repaint(@stored.journal.redo(by: person))
+end

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module ApplicationHelper
+  # A part of the page that htmx puts in place of the one with the same id, wherever it stands. What
+  # only lives inside a table or a drawing travels in a template, as HTML's parser wants it.
+  def out_of_band(within: nil, &block)
+    content = capture(&block)
+    case within
+    when :svg then tag.template(content_tag(:svg, content))
+    when :table then tag.template(content)
+    else content
+    end
+  end
+
+  # JSON for hx-vals and the like.
+  def vals(**values) = values.to_json
+
+  # How htmx is to behave here: no evaluated code, no style of its own, and answers that say what
+  # is wrong are put into the page like any other.
+  def htmx_config
+    { allowEval: false, includeIndicatorStyles: false, allowScriptTags: false, selfRequestsOnly: true, defaultSwapStyle: "none",
+      responseHandling: [ { code: "204", swap: false }, { code: "...", swap: true } ] }.to_json
+  end
+
+  def stage_link(desk, stage, title)
+    diagram = desk.diagram_of(stage)
+    path = if stage == "script" then desk.design && model_design_script_path(desk.stored, desk.design.id)
+    elsif diagram then model_diagram_path(desk.stored, diagram.id)
+    else model_designs_path(desk.stored)
+    end
+    link_to title, path || model_designs_path(desk.stored), class: "stage-stop", "aria-current": ("step" if desk.stage == stage)
+  end
+
+  # The platform stands beside the physical stop.
+  def stage_title(desk, stage, title)
+    stage == "physical" && desk.design ? "#{title} · #{desk.design.name}" : title
+  end
+
+  def counted(number, noun) = "#{number_with_delimiter(number)} #{number == 1 ? noun : Kelvath::Inflection.plural(noun)}"
+end

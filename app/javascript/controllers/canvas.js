@@ -1,0 +1,146 @@
+import { Controller } from RAILS_ASSET_URL("stimulus.js")
+
+const LEAST = 0.08
+const MOST = 4
+const MARGIN = 40
+
+// Pan and zoom of the drawing, and its overview map.
+export default class extends Controller {
+  static targets = ["drawing", "world", "scale", "overview", "frame"]
+
+  connect() {
+    this.view = { x: 0, y: 0, zoom: 1 }
+    this.reveal = (event) => this.center(event.detail.id)
+    window.addEventListener("selection:reveal", this.reveal)
+    this.resized = new ResizeObserver(() => this.draw())
+    this.resized.observe(this.frameTarget)
+    this.begin()
+  }
+
+  disconnect() {
+    window.removeEventListener("selection:reveal", this.reveal)
+    this.resized.disconnect()
+  }
+
+  // A small drawing is fitted whole; a large one opens readable, at its upper left.
+  begin() {
+    this.fit()
+    if (this.view.zoom < 0.45 && this.cards().length) this.set({ x: MARGIN, y: MARGIN, zoom: 0.45 }, true)
+  }
+
+  cards() {
+    return [...this.worldTarget.querySelectorAll(".card")]
+  }
+
+  // What the cards take up: [x, y, width, height].
+  extent() {
+    const boxes = this.cards().map((card) => card.dataset.box.split(" ").map(Number))
+    if (!boxes.length) return [0, 0, 800, 500]
+    const left = Math.min(...boxes.map((box) => box[0]))
+    const top = Math.min(...boxes.map((box) => box[1]))
+    return [left, top, Math.max(...boxes.map((box) => box[0] + box[2])) - left, Math.max(...boxes.map((box) => box[1] + box[3])) - top]
+  }
+
+  fit() {
+    const [x, y, width, height] = this.extent()
+    const frame = this.frameTarget.getBoundingClientRect()
+    const zoom = Math.min(1, Math.max(LEAST, Math.min((frame.width - 2 * MARGIN) / width, (frame.height - 2 * MARGIN) / height)))
+    this.set({ x: (frame.width - width * zoom) / 2 - x * zoom, y: (frame.height - height * zoom) / 2 - y * zoom, zoom }, true)
+  }
+
+  actual() {
+    this.zoomTo(1)
+  }
+
+  zoomIn() {
+    this.zoomTo(this.view.zoom * 1.25)
+  }
+
+  zoomOut() {
+    this.zoomTo(this.view.zoom / 1.25)
+  }
+
+  // Zooms about a point of the frame; about its middle if none is given.
+  zoomTo(wanted, point) {
+    const frame = this.frameTarget.getBoundingClientRect()
+    const { x, y } = point || { x: frame.width / 2, y: frame.height / 2 }
+    const zoom = Math.min(MOST, Math.max(LEAST, wanted))
+    const ratio = zoom / this.view.zoom
+    this.set({ x: x - (x - this.view.x) * ratio, y: y - (y - this.view.y) * ratio, zoom })
+  }
+
+  wheel(event) {
+    event.preventDefault()
+    const frame = this.frameTarget.getBoundingClientRect()
+    if (event.ctrlKey || event.metaKey) return this.zoomTo(this.view.zoom * Math.exp(-event.deltaY * 0.0022), { x: event.clientX - frame.left, y: event.clientY - frame.top })
+    const sideways = event.shiftKey && !event.deltaX
+    this.pan(-(sideways ? event.deltaY : event.deltaX), sideways ? 0 : -event.deltaY)
+  }
+
+  keys(event) {
+    if (event.ctrlKey || event.metaKey || event.altKey) return
+    const steps = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }
+    const acts = { "+": () => this.zoomIn(), "=": () => this.zoomIn(), "-": () => this.zoomOut(), 0: () => this.fit(), 1: () => this.actual() }
+    if (steps[event.key]) this.pan(...steps[event.key])
+    else if (acts[event.key]) acts[event.key]()
+    else return
+    event.preventDefault()
+  }
+
+  pan(x, y) {
+    this.set({ ...this.view, x: this.view.x + x, y: this.view.y + y })
+  }
+
+  // A point of the window in drawing units.
+  toDrawing(clientX, clientY) {
+    const frame = this.frameTarget.getBoundingClientRect()
+    return { x: (clientX - frame.left - this.view.x) / this.view.zoom, y: (clientY - frame.top - this.view.y) / this.view.zoom }
+  }
+
+  center(id) {
+    const card = document.getElementById(`card-${id}`)
+    if (!card) return
+    const [x, y, width, height] = card.dataset.box.split(" ").map(Number)
+    const frame = this.frameTarget.getBoundingClientRect()
+    const zoom = Math.max(this.view.zoom, 0.6)
+    this.set({ x: frame.width / 2 - (x + width / 2) * zoom, y: frame.height / 2 - (y + height / 2) * zoom, zoom })
+  }
+
+  set(view, now = false) {
+    this.view = view
+    if (now) return this.draw()
+    this.waiting ||= requestAnimationFrame(() => { this.waiting = null; this.draw() })
+  }
+
+  draw() {
+    const { x, y, zoom } = this.view
+    this.worldTarget.setAttribute("transform", `translate(${x} ${y}) scale(${zoom})`)
+    if (this.hasScaleTarget) this.scaleTarget.textContent = `${Math.round(zoom * 100)} %`
+    clearTimeout(this.mapping)
+    this.mapping = setTimeout(() => this.map(), 60)
+  }
+
+  // The overview: every card as a block, and the part that is in sight.
+  map() {
+    if (!this.hasOverviewTarget) return
+    const [left, top, width, height] = this.extent()
+    const frame = this.frameTarget.getBoundingClientRect()
+    this.overviewTarget.setAttribute("viewBox", `${left - 20} ${top - 20} ${width + 40} ${height + 40}`)
+    const shapes = this.cards().map((card) => this.rect("overview-card", ...card.dataset.box.split(" ").map(Number)))
+    const corner = this.toDrawing(frame.left, frame.top)
+    shapes.push(this.rect("overview-window", corner.x, corner.y, frame.width / this.view.zoom, frame.height / this.view.zoom))
+    this.overviewTarget.replaceChildren(...shapes)
+  }
+
+  rect(name, x, y, width, height) {
+    const rect = document.createElementNS("http://www.w3.org/2000/svg", "rect")
+    Object.entries({ class: name, x, y, width, height }).forEach(([key, value]) => rect.setAttribute(key, value))
+    return rect
+  }
+
+  jump(event) {
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(this.overviewTarget.getScreenCTM().inverse())
+    const frame = this.frameTarget.getBoundingClientRect()
+    this.set({ ...this.view, x: frame.width / 2 - point.x * this.view.zoom, y: frame.height / 2 - point.y * this.view.zoom })
+  }
+}

@@ -1,0 +1,82 @@
+import { Controller } from RAILS_ASSET_URL("stimulus.js")
+
+// Typing on the drawing opens a line where the pointer was last; Enter writes it into the model.
+export default class extends Controller {
+  static values = { url: String, editable: Boolean }
+
+  connect() {
+    this.drawing = this.element.querySelector("#drawing")
+    this.frame = this.drawing.parentElement
+    this.at = null
+    this.remember = (event) => { this.at = [event.clientX, event.clientY] }
+    this.drawing.addEventListener("pointermove", this.remember)
+    this.drawing.focus({ preventScroll: true })
+  }
+
+  disconnect() {
+    this.drawing.removeEventListener("pointermove", this.remember)
+  }
+
+  type(event) {
+    const plain = !event.ctrlKey && !event.metaKey && !event.altKey
+    if (!this.editableValue || !plain || !/^\p{L}$/u.test(event.key)) return
+    event.preventDefault()
+    this.line(event.key)
+  }
+
+  open(event) {
+    if (this.editableValue && event.target === this.drawing) this.line("")
+  }
+
+  line(text) {
+    const frame = this.frame.getBoundingClientRect()
+    const [x, y] = this.place(frame)
+    const input = document.createElement("input")
+    input.className = "input absolute z-30 !w-80 shadow-md"
+    input.id = "quick-line"
+    input.setAttribute("aria-label", "Name of a new entity, or a sentence")
+    input.value = text
+    this.frame.append(input)
+    input.style.left = `${Math.min(x, frame.width - 330)}px`
+    input.style.top = `${Math.min(y, frame.height - 40)}px`
+    input.focus()
+    input.addEventListener("keydown", (event) => this.press(event, input, [x + frame.left, y + frame.top]))
+    input.addEventListener("blur", () => { if (!input.value.trim()) input.remove() })
+  }
+
+  // Where the pointer is, or a free place to the right of what was made last.
+  place(frame) {
+    const inside = this.at && this.at[0] > frame.left && this.at[0] < frame.right && this.at[1] > frame.top && this.at[1] < frame.bottom
+    return inside ? [this.at[0] - frame.left, this.at[1] - frame.top] : [40, 40]
+  }
+
+  press(event, input, [clientX, clientY]) {
+    event.stopPropagation()
+    if (event.key === "Escape") return this.close(input)
+    if (event.key !== "Enter" || !input.value.trim()) return
+    const point = this.application.getControllerForElementAndIdentifier(this.element, "canvas").toDrawing(clientX, clientY)
+    const free = this.freeSpot(point)
+    const values = { text: input.value, x: free.x, y: free.y }
+    document.body.addEventListener("htmx:afterRequest", (done) => { if (done.detail.successful) this.close(input) }, { once: true })
+    kelvath.send("post", this.urlValue, values)
+  }
+
+  // Down and to the right of the point, past the cards that stand there.
+  freeSpot(point) {
+    const boxes = [...this.drawing.querySelectorAll(".card")].map((card) => card.dataset.box.split(" ").map(Number))
+    let { x, y } = point
+    for (let step = 0; step < 400; step += 1) {
+      const taken = boxes.find(([left, top, width, height]) => x < left + width + 30 && x + 220 > left && y < top + height + 30 && y + 90 > top)
+      if (!taken) break
+      x = taken[0] + taken[2] + 60
+      if (x > point.x + 1100) { x = point.x; y += 130 }
+    }
+    return { x: Math.round(x), y: Math.round(y) }
+  }
+
+  close(input) {
+    input.value = ""
+    input.remove()
+    this.drawing.focus({ preventScroll: true })
+  }
+}

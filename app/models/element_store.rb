@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+# Elements in their tables, one table a kind: read whole, written in bulk.
+module ElementStore
+  BATCH = 500 # rows a statement: SQLite takes 32,766 values at most
+  FEW = 20 # up to so many field updates go one by one
+
+  # The record class of each kind; its table is "element_" and the kind's plural.
+  RECORDS = Kelvath::Metamodel::KINDS.to_h do |kind, _|
+    record = Class.new(ApplicationRecord) do
+      self.table_name = "element_#{Kelvath::Inflection.plural(kind.to_s)}"
+      self.inheritance_column = nil
+      # A field may be called what Active Record calls a method of its own; rows are only plucked.
+      def self.dangerous_attribute_method?(_name) = false
+      def self.instance_method_already_implemented?(_name) = true
+    end
+    [ kind, const_set(:"#{kind.to_s.camelize}Row", record) ]
+  end.freeze
+
+  module_function
+
+  # All elements of a model.
+  def read(model_id) = RECORDS.flat_map { |kind, record| read_kind(kind, record, model_id) }
+
+  # Writes what a change did; after is the model it made.
+  def write(model_id, change_set, after)
+    change_set.removals.group_by(&:kind).each { |kind, elements| delete(RECORDS[kind], model_id, elements) }
+    change_set.additions.group_by(&:kind).each { |kind, elements| insert(RECORDS[kind], model_id, elements) }
+    change_set.updates.group_by(&:id).then { |updates| updates.size > FEW ? replace(model_id, updates.keys, after) : update(model_id, updates, after) }
+  end
+
+  def read_kind(kind, record, model_id)
+    type = Kelvath::Metamodel.fetch(kind)
+    names = type.fields.keys
+    record.where(model_id:).pluck(:id, :parent_id, *names).map do |id, parent_id, *values|
+      type.new(id:, parent_id:, **names.zip(values).to_h)
+    end
+  end
+
+  def row(model_id, element)
+    element.class.fields.each_key.with_object({ model_id:, id: element.id, parent_id: element.parent_id }) { |name, row| row[name] = element[name] }
+  end
+
+  def insert(record, model_id, elements)
+    elements.each_slice(BATCH) { |slice| record.insert_all!(slice.map { |element| row(model_id, element) }) }
+  end
+
+  def delete(record, model_id, elements)
+    elements.each_slice(BATCH) { |slice| record.where(model_id:, id: slice.map(&:id)).delete_all }
+  end
+
+  def update(model_id, updates, after)
+    updates.each do |id, list|
+      RECORDS.fetch(after.fetch(id).kind).where(model_id:, id:).update_all(list.to_h { |each| [ each.field, each.after ] })
+    end
+  end
+
+  def replace(model_id, ids, after)
+    ids.map { |id| after.fetch(id) }.group_by(&:kind).each do |kind, elements|
+      elements.each_slice(BATCH) { |slice| RECORDS.fetch(kind).upsert_all(slice.map { |element| row(model_id, element) }, unique_by: %i[model_id id]) }
+    end
+  end
+
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+require_relative "boot"
+
+require "rails"
+require "active_model/railtie"
+require "active_job/railtie"
+require "active_record/railtie"
+require "action_controller/railtie"
+require "action_view/railtie"
+
+Bundler.require(*Rails.groups)
+
+module KelvathWeb
+  class Application < Rails::Application
+    config.load_defaults 7.2
+    config.autoload_lib(ignore: %w[tasks])
+    config.generators.system_tests = nil
+
+    # Scripts come as files from here and nowhere else; they import each other by digested name.
+    config.assets.paths << Rails.root.join("vendor/javascript") << Rails.root.join("app/javascript")
+
+    # Long work runs in threads of the server: one process, nothing else to start or to lose.
+    config.active_job.queue_adapter = :async
+
+    config.active_record.schema_format = :ruby
+    config.hosts = [ "localhost", "127.0.0.1", "::1", *ENV["KELVATH_HOST"] ]
+    config.x.upload_limit = 100 * 1024 * 1024 # bytes
+  end
+end

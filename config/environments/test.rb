@@ -1,0 +1,11 @@
+# frozen_string_literal: true
+
+Rails.application.configure do
+  config.enable_reloading = false
+  config.eager_load = ENV["CI"].present?
+  config.consider_all_requests_local = true
+  config.action_dispatch.show_exceptions = :rescuable
+  config.action_controller.allow_forgery_protection = false
+  config.action_view.raise_on_missing_translations = true
+  config.active_support.deprecation = :stderr
+end

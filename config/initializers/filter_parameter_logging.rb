@@ -1,0 +1,3 @@
+# frozen_string_literal: true
+
+Rails.application.config.filter_parameters += %i[passw secret token _key crypt certificate]

@@ -1,0 +1,3 @@
+# frozen_string_literal: true
+
+Mime::Type.register "application/sql", :sql

@@ -1,0 +1,8 @@
+# frozen_string_literal: true
+
+threads_count = ENV.fetch("RAILS_MAX_THREADS", 5)
+threads threads_count, threads_count
+
+# Loopback only: whoever wants Kelvath on a network puts a server with encryption in front.
+bind "tcp://127.0.0.1:#{ENV.fetch('PORT', 3000)}"
+pidfile ENV["PIDFILE"] if ENV["PIDFILE"]

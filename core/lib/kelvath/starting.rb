@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Kelvath
+  # What a new model begins with.
+  module Starting
+    module_function
+
+    # ChangeSet of an empty model: its header, and a diagram for the concept and the logical stage.
+    def empty(name, ids:)
+      draft = Draft.new(Model::EMPTY, ids:)
+      draft.add(:header, name: Metamodel::Header.fetch_field(:name).parse(name))
+      %w[Concept Logical].each { |title| draft.add(:diagram, name: title, stage: title.downcase) }
+      draft.change_set
+    end
+
+    # ChangeSet that takes a catalog into a new model, with diagrams of both sides laid out.
+    # Answers [ChangeSet, design id, log].
+    def from_catalog(name, catalog, platform:, ids:, progress: Progress.none)
+      draft = Draft.new(Model::EMPTY, ids:)
+      draft.add(:header, name:)
+      taken = Intake.take(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title)
+      draft.add_all(taken.change_set.additions)
+      add_diagrams(draft, taken.design_id, progress)
+      [ draft.change_set, taken.design_id, taken.log ]
+    end
+
+    # What deriving a design brought: its change, with a diagram of it laid out.
+    NewDesign = Struct.new(:change_set, :name, :design_id, :diagram_id, :notes, keyword_init: true)
+
+    # Derives a design for a platform (its key) and lays its diagram out, as one change.
+    def design(model, platform:, ids:, progress: Progress.none)
+      derived = Derivation.derive(model, platform:, ids:, progress:)
+      draft = Draft.new(model, ids:)
+      draft.add_all(derived.change_set.additions)
+      name = draft.model.fetch(derived.design_id).name
+      diagram = Editing::Diagrams.make(draft, name:, stage: "physical", elements: draft.model.children(derived.design_id, :table), design_id: derived.design_id)
+      NewDesign.new(change_set: draft.change_set, name:, design_id: derived.design_id, diagram_id: diagram.id, notes: derived.notes)
+    end
+
+    def add_diagrams(draft, design_id, progress)
+      sheets = [ [ "Concept", "concept", :entity, nil ], [ "Logical", "logical", :entity, nil ], [ "Physical", "physical", :table, design_id ] ]
+      sheets.each_with_index do |(name, stage, kind, design), index|
+        progress.step(index, sheets.size, "laying out the #{stage} diagram")
+        Editing::Diagrams.make(draft, name:, stage:, elements: draft.model.all(kind), design_id: design)
+      end
+    end
+  end
+end

@@ -1,0 +1,278 @@
+# This file is auto-generated from the current state of the database. Instead
+# of editing this file, please use the migrations feature of Active Record to
+# incrementally modify your database, and then regenerate this schema definition.
+#
+# This file is the source Rails uses to define your schema when running `bin/rails
+# db:schema:load`. When creating a new database, `bin/rails db:schema:load` tends to
+# be faster and is potentially less error prone than running all of your
+# migrations from scratch. Old migrations may fail to apply correctly if those
+# migrations use external dependencies or application code.
+#
+# It's strongly recommended that you check this file into your version control system.
+
+ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
+  create_table "element_allowed_values", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "value"
+    t.text "meaning"
+    t.float "position"
+  end
+
+  create_table "element_attributes", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.string "domain_id"
+    t.string "type"
+    t.integer "length"
+    t.integer "precision"
+    t.integer "scale"
+    t.text "default_value"
+    t.boolean "mandatory"
+    t.boolean "surrogate"
+    t.text "definition"
+    t.float "position"
+  end
+
+  create_table "element_checks", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.text "condition"
+    t.string "source_id"
+  end
+
+  create_table "element_columns", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.string "native_type"
+    t.boolean "mandatory"
+    t.boolean "identity"
+    t.text "default_value"
+    t.text "comment"
+    t.string "source_id"
+    t.float "position"
+  end
+
+  create_table "element_designs", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.string "platform"
+    t.text "base"
+  end
+
+  create_table "element_diagram_nodes", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "element_id"
+    t.float "x"
+    t.float "y"
+  end
+
+  create_table "element_diagrams", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.string "stage"
+    t.string "design_id"
+  end
+
+  create_table "element_domains", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.string "type"
+    t.integer "length"
+    t.integer "precision"
+    t.integer "scale"
+    t.text "default_value"
+    t.text "definition"
+  end
+
+  create_table "element_entities", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.text "definition"
+    t.string "subject_area_id"
+  end
+
+  create_table "element_foreign_keys", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.json "column_ids"
+    t.string "target_table_id"
+    t.json "target_column_ids"
+    t.string "on_delete"
+    t.string "on_update"
+    t.string "source_id"
+  end
+
+  create_table "element_headers", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.text "definition"
+  end
+
+  create_table "element_identifiers", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.boolean "primary"
+    t.json "member_ids"
+  end
+
+  create_table "element_indexes", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.boolean "unique"
+    t.json "column_ids"
+    t.json "descending_ids"
+    t.text "expression"
+    t.string "source_id"
+  end
+
+  create_table "element_keys", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.boolean "primary"
+    t.json "column_ids"
+    t.string "source_id"
+  end
+
+  create_table "element_relationships", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "from_id"
+    t.string "to_id"
+    t.string "phrase"
+    t.string "inverse_phrase"
+    t.integer "from_least"
+    t.integer "from_most"
+    t.integer "to_least"
+    t.integer "to_most"
+    t.boolean "identifying"
+    t.string "role_name"
+    t.text "definition"
+    t.float "position"
+  end
+
+  create_table "element_subject_areas", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.text "definition"
+    t.float "position"
+  end
+
+  create_table "element_subtype_groups", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.json "subtype_ids"
+    t.boolean "exclusive"
+    t.boolean "complete"
+    t.string "discriminator_id"
+  end
+
+  create_table "element_tables", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.text "comment"
+    t.string "source_id"
+  end
+
+  create_table "element_views", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.text "query"
+    t.text "comment"
+    t.float "position"
+  end
+
+  create_table "journal_entries", force: :cascade do |t|
+    t.string "model_id", null: false
+    t.integer "revision", null: false
+    t.string "person", null: false
+    t.string "kind", default: "change", null: false
+    t.text "label", null: false
+    t.boolean "undone", default: false, null: false
+    t.binary "changes_packed", null: false
+    t.datetime "created_at", null: false
+    t.index ["model_id", "revision"], name: "index_journal_entries_on_model_id_and_revision", unique: true
+  end
+
+  create_table "models", id: :string, force: :cascade do |t|
+    t.string "name", null: false
+    t.integer "revision", default: 0, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+  end
+
+  create_table "runs", force: :cascade do |t|
+    t.string "kind", null: false
+    t.string "state", default: "waiting", null: false
+    t.string "model_id"
+    t.string "design_id"
+    t.string "title", null: false
+    t.string "person", null: false
+    t.integer "done", default: 0, null: false
+    t.integer "total", default: 0, null: false
+    t.string "step"
+    t.text "message"
+    t.json "result"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["model_id"], name: "index_runs_on_model_id"
+  end
+
+  add_foreign_key "element_allowed_values", "models", on_delete: :cascade
+  add_foreign_key "element_attributes", "models", on_delete: :cascade
+  add_foreign_key "element_checks", "models", on_delete: :cascade
+  add_foreign_key "element_columns", "models", on_delete: :cascade
+  add_foreign_key "element_designs", "models", on_delete: :cascade
+  add_foreign_key "element_diagram_nodes", "models", on_delete: :cascade
+  add_foreign_key "element_diagrams", "models", on_delete: :cascade
+  add_foreign_key "element_domains", "models", on_delete: :cascade
+  add_foreign_key "element_entities", "models", on_delete: :cascade
+  add_foreign_key "element_foreign_keys", "models", on_delete: :cascade
+  add_foreign_key "element_headers", "models", on_delete: :cascade
+  add_foreign_key "element_identifiers", "models", on_delete: :cascade
+  add_foreign_key "element_indexes", "models", on_delete: :cascade
+  add_foreign_key "element_keys", "models", on_delete: :cascade
+  add_foreign_key "element_relationships", "models", on_delete: :cascade
+  add_foreign_key "element_subject_areas", "models", on_delete: :cascade
+  add_foreign_key "element_subtype_groups", "models", on_delete: :cascade
+  add_foreign_key "element_tables", "models", on_delete: :cascade
+  add_foreign_key "element_views", "models", on_delete: :cascade
+  add_foreign_key "journal_entries", "models", on_delete: :cascade
+  add_foreign_key "runs", "models", on_delete: :cascade
+end
