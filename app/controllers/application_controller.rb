@@ -24,6 +24,6 @@ class ApplicationController < ActionController::Base
   def complain(message, status:)
     return render "shared/complaint", layout: false, formats: :html, status:, locals: { message: } if request.headers["HX-Request"]
 
-    render "shared/complaint_page", formats: :html, status:, locals: { message: }
+    render "shared/complaint_page", layout: "application", formats: :html, status:, locals: { message: }
   end
 end

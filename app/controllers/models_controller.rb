@@ -9,7 +9,7 @@ class ModelsController < ApplicationController
 
   def show
     stored = StoredModel.find(params[:id])
-    redirect_to model_diagram_path(stored, stored.model.all(:diagram).min_by { |diagram| Kelvath::Metamodel::Diagram.fields[:stage].values.index(diagram.stage) })
+    redirect_to model_diagram_path(stored, Desk.new(stored, stored.model, view: "diagram").first_diagram.id)
   end
 
   def create

@@ -22,7 +22,20 @@ const application = Application.start()
 Object.entries(controllers).forEach(([name, controller]) => application.register(name, controller))
 
 // One place through which the controllers reach the server: htmx puts the answer where it belongs.
-window.kelvath = {
-  send: (verb, url, values = {}) => htmx.ajax(verb, url, { source: document.body, swap: "none", values })
+// The page asks for its requests to be queued, so that what is typed fast arrives whole and in order.
+// Answers a promise of whether the server took it.
+function send(verb, url, values = {}) {
+  return new Promise((resolve) => {
+    const heard = (event) => {
+      const { path, verb: sent } = event.detail.requestConfig
+      if (path !== url || sent !== verb) return
+      document.body.removeEventListener("htmx:afterRequest", heard)
+      resolve(event.detail.successful)
+    }
+    document.body.addEventListener("htmx:afterRequest", heard)
+    htmx.ajax(verb, url, { source: document.body, swap: "none", values })
+  })
 }
+
+window.kelvath = { send }
 window.htmx = htmx

@@ -23,6 +23,9 @@ class Desk
     model.all(:diagram).find { |each| each.stage == stage && (stage != "physical" || each.design_id == design&.id) }
   end
 
+  # Where opening a model leads.
+  def first_diagram = STAGES.keys.lazy.filter_map { |stage| diagram_of(stage) }.first
+
   # What the ledger of this stage is called in addresses.
   def ledger_scope = stage == "physical" ? design&.id : stage
 

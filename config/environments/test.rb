@@ -6,6 +6,5 @@ Rails.application.configure do
   config.consider_all_requests_local = true
   config.action_dispatch.show_exceptions = :rescuable
   config.action_controller.allow_forgery_protection = false
-  config.action_view.raise_on_missing_translations = true
   config.active_support.deprecation = :stderr
 end

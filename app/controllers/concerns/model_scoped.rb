@@ -28,6 +28,7 @@ module ModelScoped
     return head(:no_content) unless commit
 
     page = Repaint.new(@stored, commit, diagram_id: params[:diagram_id].to_s, ledger_scope: params[:ledger].to_s, selected: params[:selected].to_s)
+    response.headers["HX-Trigger"] = "committed"
     render "changes/show", layout: false, formats: :html, locals: { page:, select: nil, **locals }
   end
 end

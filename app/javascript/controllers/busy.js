@@ -1,4 +1,4 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 // Shows on a form's button that its work has begun, and keeps it from being pressed twice.
 export default class extends Controller {

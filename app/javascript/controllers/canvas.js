@@ -1,8 +1,9 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 const LEAST = 0.08
 const MOST = 4
 const MARGIN = 40
+const READABLE = 0.7
 
 // Pan and zoom of the drawing, and its overview map.
 export default class extends Controller {
@@ -11,7 +12,9 @@ export default class extends Controller {
   connect() {
     this.view = { x: 0, y: 0, zoom: 1 }
     this.reveal = (event) => this.center(event.detail.id)
+    this.chosen = (event) => this.bring(event.detail.id)
     window.addEventListener("selection:reveal", this.reveal)
+    window.addEventListener("selection:made", this.chosen)
     this.resized = new ResizeObserver(() => this.draw())
     this.resized.observe(this.frameTarget)
     this.begin()
@@ -19,13 +22,15 @@ export default class extends Controller {
 
   disconnect() {
     window.removeEventListener("selection:reveal", this.reveal)
+    window.removeEventListener("selection:made", this.chosen)
     this.resized.disconnect()
   }
 
   // A small drawing is fitted whole; a large one opens readable, at its upper left.
   begin() {
+    if (!this.cards().length) return this.draw()
     this.fit()
-    if (this.view.zoom < 0.45 && this.cards().length) this.set({ x: MARGIN, y: MARGIN, zoom: 0.45 }, true)
+    if (this.view.zoom < READABLE) this.set({ x: MARGIN, y: MARGIN, zoom: READABLE }, true)
   }
 
   cards() {
@@ -104,6 +109,16 @@ export default class extends Controller {
     const frame = this.frameTarget.getBoundingClientRect()
     const zoom = Math.max(this.view.zoom, 0.6)
     this.set({ x: frame.width / 2 - (x + width / 2) * zoom, y: frame.height / 2 - (y + height / 2) * zoom, zoom })
+  }
+
+  // Centres on something new only if it cannot be seen.
+  bring(id) {
+    const part = document.getElementById(`card-${id}`) || document.getElementById(`line-${id}`)
+    if (!part) return
+    const box = part.getBoundingClientRect()
+    const frame = this.frameTarget.getBoundingClientRect()
+    const seen = box.left < frame.right - 20 && box.right > frame.left + 20 && box.top < frame.bottom - 20 && box.bottom > frame.top + 20
+    if (!seen) this.pan((frame.left + frame.right - box.left - box.right) / 2, (frame.top + frame.bottom - box.top - box.bottom) / 2)
   }
 
   set(view, now = false) {

@@ -1,4 +1,4 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 const STILL = 3 // px a press may wander before it is a drag
 

@@ -1,4 +1,4 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 // The command box: finds objects while one types; Enter takes the chosen one, or writes the line
 // into the model.
@@ -26,7 +26,6 @@ export default class extends Controller {
   }
 
   choose(event) {
-    this.dispatch("chosen", { prefix: "selection", target: window, detail: { id: event.currentTarget.dataset.id } })
     document.body.dispatchEvent(new CustomEvent("selection:choose", { bubbles: true, detail: { id: event.currentTarget.dataset.id } }))
     window.dispatchEvent(new CustomEvent("selection:reveal", { detail: { id: event.currentTarget.dataset.id } }))
     this.close()
@@ -36,9 +35,7 @@ export default class extends Controller {
   async write() {
     const text = this.inputTarget.value.trim()
     if (!text) return
-    const taken = new Promise((resolve) => document.body.addEventListener("htmx:afterRequest", (event) => resolve(event.detail.successful), { once: true }))
-    kelvath.send("post", this.inputTarget.dataset.lines, { text })
-    if (await taken) this.close()
+    if (await kelvath.send("post", this.inputTarget.dataset.lines, { text })) this.close()
   }
 
   close() {

@@ -1,4 +1,4 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 // Copies the text of another element to the clipboard.
 export default class extends Controller {

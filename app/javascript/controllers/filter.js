@@ -1,4 +1,4 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 // Hides the entries of Contents that do not hold the typed text.
 export default class extends Controller {

@@ -1,4 +1,4 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 // The ledger's keys: arrows move, Enter and F2 write, leaving a cell saves it.
 export default class extends Controller {

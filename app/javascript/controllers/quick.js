@@ -1,4 +1,7 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
+
+const CARD = { width: 190, height: 60 } // room that a new card takes, in drawing units
+const GAP = 40
 
 // Typing on the drawing opens a line where the pointer was last; Enter writes it into the model.
 export default class extends Controller {
@@ -50,33 +53,37 @@ export default class extends Controller {
     return inside ? [this.at[0] - frame.left, this.at[1] - frame.top] : [40, 40]
   }
 
-  press(event, input, [clientX, clientY]) {
+  // The line stays until the server has taken it: nothing typed is lost.
+  async press(event, input, [clientX, clientY]) {
     event.stopPropagation()
     if (event.key === "Escape") return this.close(input)
     if (event.key !== "Enter" || !input.value.trim()) return
     const point = this.application.getControllerForElementAndIdentifier(this.element, "canvas").toDrawing(clientX, clientY)
     const free = this.freeSpot(point)
     const values = { text: input.value, x: free.x, y: free.y }
-    document.body.addEventListener("htmx:afterRequest", (done) => { if (done.detail.successful) this.close(input) }, { once: true })
-    kelvath.send("post", this.urlValue, values)
+    if (await kelvath.send("post", this.urlValue, values)) this.close(input)
   }
 
-  // Down and to the right of the point, past the cards that stand there.
+  // From the point to the right, past the cards that stand there; at the frame's edge a row down.
   freeSpot(point) {
     const boxes = [...this.drawing.querySelectorAll(".card")].map((card) => card.dataset.box.split(" ").map(Number))
+    const frame = this.frame.getBoundingClientRect()
+    const canvas = this.application.getControllerForElementAndIdentifier(this.element, "canvas")
+    const left = canvas.toDrawing(frame.left + 30, 0).x
+    const right = canvas.toDrawing(frame.right - 30, 0).x
     let { x, y } = point
     for (let step = 0; step < 400; step += 1) {
-      const taken = boxes.find(([left, top, width, height]) => x < left + width + 30 && x + 220 > left && y < top + height + 30 && y + 90 > top)
+      if (x + CARD.width > right) { x = left; if (step) y += CARD.height + GAP }
+      const taken = boxes.find((box) => x < box[0] + box[2] + GAP && x + CARD.width + GAP > box[0] && y < box[1] + box[3] + GAP && y + CARD.height > box[1])
       if (!taken) break
-      x = taken[0] + taken[2] + 60
-      if (x > point.x + 1100) { x = point.x; y += 130 }
+      x = taken[0] + taken[2] + GAP * 1.5
     }
     return { x: Math.round(x), y: Math.round(y) }
   }
 
   close(input) {
     input.value = ""
-    input.remove()
     this.drawing.focus({ preventScroll: true })
+    if (input.isConnected) input.remove()
   }
 }

@@ -1,4 +1,4 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 // What is selected on the page: marks it, shows its particulars, and tells the server with every
 // request, so that what is said of it is kept true.
@@ -48,7 +48,9 @@ export default class extends Controller {
   swapped(target) {
     if (target.id === "chosen") {
       const chosen = target.querySelector("[data-select]")?.dataset.select
-      if (chosen) this.select(chosen)
+      if (!chosen) return
+      this.select(chosen)
+      window.dispatchEvent(new CustomEvent("selection:made", { detail: { id: chosen } }))
     } else {
       this.mark()
     }

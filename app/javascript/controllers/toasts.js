@@ -1,4 +1,4 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 const STAYS = 6000 // ms; something wrong stays twice as long
 const MOST = 3

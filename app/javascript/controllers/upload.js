@@ -1,4 +1,4 @@
-import { Controller } from RAILS_ASSET_URL("stimulus.js")
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 // Says before sending that a file is too large, so that nobody waits in vain.
 export default class extends Controller {

@@ -21,7 +21,7 @@ module Kelvath
       attr_reader :model, :platform
 
       def heading
-        [ "#{[ model.header.name, @design.name ].reject(&:empty?).join(', ')} for #{platform.title}",
+        [ "#{[ model.header.name, (@design.name unless @design.name == platform.title) ].compact.reject(&:empty?).join(', ')} for #{platform.title}",
           "#{tables.size} tables, written by Kelvath" ]
       end
 

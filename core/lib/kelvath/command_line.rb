@@ -1,0 +1,132 @@
+# frozen_string_literal: true
+
+require "optparse"
+
+module Kelvath
+  # The commands of bin/kelvath. Each answers 0, or prints one clear line on standard error and
+  # answers 1 (something is wrong with what was given) or 2 (the call itself is wrong).
+  class CommandLine
+    USAGE = <<~TEXT
+      kelvath read FILE --platform P --out MODEL    a database (SQLite file) into a model file
+      kelvath derive MODEL --platform P --out MODEL a design for a platform, added to the model
+      kelvath script MODEL --platform P             the schema script of its latest design, on standard output
+      kelvath compare A B                           differences of two model files; answers 1 if there are any
+      kelvath layout MODEL                          places of the cards of each diagram, as JSON
+    TEXT
+
+    # A call that does not say what it must.
+    class BadCall < Error; end
+
+    # databases: { platform => callable (path) { |query| … } } that can be read.
+    def initialize(databases: {}, out: $stdout, err: $stderr)
+      @databases = databases
+      @out = out
+      @err = err
+    end
+
+    # Runs one command; answers the exit code.
+    def run(arguments)
+      command, *rest = arguments
+      return help if [ nil, "help", "--help", "-h" ].include?(command)
+      raise BadCall, "There is no command “#{command}”. Try: kelvath help" unless %w[read derive script compare layout].include?(command)
+
+      perform(command, *parse(rest))
+    rescue BadCall, OptionParser::ParseError => error
+      complain(error, 2)
+    rescue Error, SystemCallError => error
+      complain(error, 1)
+    end
+
+    private
+
+    def help
+      @out.puts USAGE
+      0
+    end
+
+    def complain(error, code)
+      @err.puts "kelvath: #{error.message.lines.first.to_s.strip}"
+      code
+    end
+
+    def parse(rest)
+      options = {}
+      files = OptionParser.new do |on|
+        on.on("--platform P") { |value| options[:platform] = value }
+        on.on("--out FILE") { |value| options[:out] = value }
+      end.parse(rest)
+      [ files, options ]
+    end
+
+    def perform(command, files, options)
+      wanted = command == "compare" ? 2 : 1
+      raise BadCall, "“#{command}” takes #{wanted == 1 ? 'one file' : 'two files'}. Try: kelvath help" unless files.size == wanted
+
+      send(command, *files, options) || 0
+    end
+
+    def read(file, options)
+      platform = Platforms.fetch(need(options, :platform)).key
+      open = @databases.fetch(platform) { raise BadCall, "A #{platform} database cannot be read from a file; #{@databases.keys.join(', ')} can." }
+      raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
+
+      catalog = open.call(file) { |query| Intake.catalog(platform, query) }
+      change_set, = Starting.from_catalog(File.basename(file, ".*"), catalog, platform:, ids:)
+      write(change_set.apply(Model::EMPTY), need(options, :out))
+      catalog.log.each { |note| @err.puts "#{note.level}: #{note.object}: #{note.message}" }
+      summary(change_set)
+    end
+
+    def derive(file, options)
+      model = load(file)
+      derived = Derivation.derive(model, platform: need(options, :platform), ids:)
+      derived.notes.each { |note| @err.puts "note: #{note}" }
+      write(derived.change_set.apply(model), need(options, :out))
+      summary(derived.change_set)
+    end
+
+    def script(file, options)
+      model = load(file)
+      platform = Platforms.fetch(need(options, :platform))
+      design = model.all(:design).select { |each| each.platform == platform.key }.last
+      raise Error, "This model has no design for #{platform.title}. Make one: kelvath derive #{file} --platform #{platform.key} --out MODEL" unless design
+
+      @out.print Ddl.script(model, design.id).text
+      summary(model)
+    end
+
+    def compare(one, other, _options)
+      differences = Comparison.models(load(one), load(other))
+      differences.each { |difference| @out.puts difference }
+      @err.puts "differences=#{differences.size}"
+      differences.empty? ? 0 : 1
+    end
+
+    def layout(file, _options)
+      model = load(file)
+      places = model.all(:diagram).to_h { |diagram| [ diagram.name, Diagram::Layout.layered(model, diagram.id) ] }
+      @out.puts JSON.pretty_generate(places)
+      @err.puts "diagrams=#{places.size} cards=#{places.each_value.sum(&:size)}"
+    end
+
+    def summary(source)
+      @err.puts Summary.line(Summary.of(source))
+      0
+    end
+
+    def need(options, name) = options[name] || raise(BadCall, "--#{name} is missing. Try: kelvath help")
+    def ids = @ids ||= Ulid.new(clock: -> { (Time.now.to_f * 1000).floor }, random: Random.new(Random.new_seed))
+
+    def load(file)
+      raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
+
+      Interchange::ModelFile.read(File.read(file, encoding: "UTF-8"))
+    end
+
+    # Beside the file first, so that a full disk leaves the old one whole.
+    def write(model, file)
+      File.write("#{file}.new", Interchange::ModelFile.write(model))
+      File.rename("#{file}.new", file)
+    end
+  end
+end

@@ -1,0 +1,4 @@
+# frozen_string_literal: true
+
+$LOAD_PATH.unshift(__dir__, File.expand_path("../lib", __dir__))
+Dir[File.join(__dir__, "**/*_test.rb")].sort.each { |file| require file }

@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+require_relative "test_helper"
+require "capybara/minitest"
+require "capybara/cuprite"
+
+Capybara.register_driver(:browser) do |app|
+  flags = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil, "disable-gpu" => nil }
+  Capybara::Cuprite::Driver.new(app, window_size: [ 1280, 800 ], browser_options: flags, browser_path: ENV["BROWSER_PATH"], process_timeout: 60, timeout: 30, js_errors: true)
+end
+Capybara.enable_aria_label = true
+Capybara.app = Rails.application
+Capybara.default_driver = :browser
+Capybara.server = :puma, { Silent: true, Threads: "0:4" }
+Capybara.server_host = "127.0.0.1"
+Capybara.default_max_wait_time = 8
+
+# Walks through the real interface in headless Chromium. Rows are committed, as in life, and cleared after.
+class BrowserTestCase < ActiveSupport::TestCase
+  include Capybara::DSL
+  include Capybara::Minitest::Assertions
+
+  self.use_transactional_tests = false
+
+  teardown do
+    save_screenshot(Rails.root.join("tmp/failed.png")) unless passed?
+    Capybara.reset_sessions!
+    Run.delete_all
+    StoredModel.delete_all
+  end
+
+  private
+
+  def page_keys(*keys) = page.driver.browser.keyboard.type(*keys)
+
+  # Presses keys at whatever has the focus: "text", :Enter, [:Control, "z"].
+  def press(*keys) = page_keys(*keys)
+
+  def card(name) = find("#cards .card", text: /\A\s*#{Regexp.escape(name)}\b/)
+
+  def drag(from, to)
+    mouse = page.driver.browser.mouse
+    mouse.move(x: from[0], y: from[1]).down
+    mouse.move(x: (from[0] + to[0]) / 2, y: (from[1] + to[1]) / 2, steps: 4).move(x: to[0], y: to[1], steps: 4).up
+  end
+
+  # [x, y] of a part of an element in the window: 0..1 of its width and height.
+  def point(element, across: 0.5, down: 0.5)
+    rect = page.evaluate_script("(() => { const r = arguments[0].getBoundingClientRect(); return [r.x, r.y, r.width, r.height] })()", element)
+    [ rect[0] + rect[2] * across, rect[1] + rect[3] * down ]
+  end
+end
