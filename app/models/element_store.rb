@@ -60,5 +60,4 @@ module ElementStore
       elements.each_slice(BATCH) { |slice| RECORDS.fetch(kind).upsert_all(slice.map { |element| row(model_id, element) }, unique_by: %i[model_id id]) }
     end
   end
-
 end

@@ -61,7 +61,7 @@ module Kelvath
     end
 
     def counted(heads, verb, model)
-      heads.group_by(&:kind).flat_map do |kind, list|
+      heads.group_by(&:kind).sort_by { |kind, _| Metamodel::KINDS.keys.index(kind) }.flat_map do |kind, list|
         next list.map { |element| "#{verb} #{self.class.title(element, model)}" } if list.size <= SPOKEN
 
         [ "#{verb} #{list.size} #{Inflection.plural(Metamodel.fetch(kind).title)}" ]

@@ -6,6 +6,7 @@ module Kelvath
     module Attributes
       # The ledger's columns in order. "type" takes a domain's name or a type such as decimal(9,2).
       COLUMNS = %w[name type length precision scale mandatory identifier definition].freeze
+      SIZES = %w[length precision scale].freeze
       TYPE_TEXT = /\A\s*([a-z][a-z _]*?)\s*(?:\(\s*(\d+)\s*(?:,\s*(\d+)\s*)?\))?\s*\z/i
       # What else people call our types.
       TYPE_WORDS = {
@@ -61,6 +62,7 @@ module Kelvath
 
       def paste_row(draft, entity_id, attribute, cells, index)
         cells = cells.reject { |_, cell| cell.nil? }.to_h
+        cells.reject! { |column, cell| SIZES.include?(column) && cell.strip.empty? } if cells["type"] # "text(80)" says its size itself
         return if cells.each_value.all? { |cell| cell.strip.empty? }
 
         name = cells.delete("name")

@@ -22,7 +22,7 @@ module Kelvath
       def build
         @tables = @catalog.tables.to_h { |table| [ table.name, table ] }
         @identifying = IdentifyingKeys.new(@catalog).accepted
-        @links = @catalog.tables.to_h { |table| [ table.name, table.foreign_keys.select { |key| relationship?(table, key) } ] }
+        @links = @catalog.tables.to_h { |table| [ table.name, in_key_order(table, table.foreign_keys.select { |key| relationship?(table, key) }) ] }
         @entities = @catalog.tables.to_h { |table| [ table.name, add_entity(table) ] }
         @catalog.tables.each { |table| add_parts(table) }
         @elements
@@ -100,6 +100,12 @@ module Kelvath
              "This foreign key to #{key.target_table} cannot be read as a relationship (it does not carry the whole primary key, or would identify in a circle); " \
              "its columns stay ordinary attributes.")
         false
+      end
+
+      # Identifying ones in the order of the key's columns, so that the key keeps its order.
+      def in_key_order(table, keys)
+        primary = table.keys.find(&:primary)&.columns.to_a.map(&:downcase)
+        keys.each_with_index.sort_by { |key, index| [ primary.index(key.columns.first.downcase) || primary.size, index ] }.map(&:first)
       end
 
       def touches_key?(table, key)

@@ -7,7 +7,7 @@ module Kelvath
       TABLES = "SELECT name, type, sql FROM sqlite_master WHERE name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name"
       ACTUAL = "FROM sqlite_master m JOIN"
       COLUMNS = "SELECT m.name AS owner, c.* #{ACTUAL} pragma_table_xinfo(m.name) c WHERE m.type = 'table' ORDER BY m.name, c.cid"
-      FOREIGN_KEYS = "SELECT m.name AS owner, f.* #{ACTUAL} pragma_foreign_key_list(m.name) f WHERE m.type = 'table' ORDER BY m.name, f.id, f.seq"
+      FOREIGN_KEYS = "SELECT m.name AS owner, f.* #{ACTUAL} pragma_foreign_key_list(m.name) f WHERE m.type = 'table' ORDER BY m.name, f.id DESC, f.seq"
       INDEXES = "SELECT m.name AS owner, i.* #{ACTUAL} pragma_index_list(m.name) i WHERE m.type = 'table' ORDER BY m.name, i.seq DESC"
       INDEX_COLUMNS = <<~SQL
         SELECT i.name AS owner, x.* FROM sqlite_master m JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x

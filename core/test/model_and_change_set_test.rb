@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+require "core_test_helper"
+
+class ModelAndChangeSetTest < CoreTest
+  def test_indexes_follow_every_change
+    before = model("Each Vessel may make many Sailings.", Vessel: [ "Hull Number: text(12): *" ])
+    vessel = entity(before, "Vessel")
+    draft = Draft.new(before, ids:)
+    draft.remove(vessel.id)
+    after = draft.model
+    assert_equal [ "Sailing" ], after.all(:entity).map(&:name)
+    %i[attribute identifier relationship].each { |kind| assert_empty after.all(kind), kind }
+    assert_empty after.referrer_ids(vessel.id)
+    assert_equal Model.of(after.elements.values), after
+  end
+
+  def test_apply_and_inverse_cancel_out_for_a_large_change
+    big = Demo::BigCompany.change_set(ids:, count: 60)
+    full = big.apply(Model::EMPTY)
+    assert_equal Model::EMPTY, big.inverse.apply(full)
+    removal = Editing.remove(full, full.all(:entity).first(20).map(&:id), ids:)
+    assert_equal full, removal.inverse.apply(removal.apply(full))
+    assert_equal removal, ChangeSet.from_h(JSON.parse(JSON.generate(removal.to_h)))
+  end
+
+  def test_between_two_models_is_what_leads_from_one_to_the_other
+    one = model("Vessel", "Harbour")
+    two = Editing.set(one, entity(one, "Vessel").id, :name, "Ship").apply(one)
+    assert_equal two, ChangeSet.between(one, two).apply(one)
+  end
+
+  def test_other_fields_rebase_and_the_same_field_clashes_with_both_values
+    base = model("Vessel")
+    id = entity(base, "Vessel").id
+    renamed = Editing.set(base, id, :name, "Ship").apply(base)
+    assert_equal "A ship.", Editing.set(base, id, :definition, "A ship.").rebase(renamed).apply(renamed)[id].definition
+    clash = assert_raises(Conflict) { Editing.set(base, id, :name, "Boat").rebase(renamed) }.clashes.first
+    assert_equal [ :name, "Boat", "Ship" ], [ clash.field, clash.yours, clash.theirs ]
+  end
+
+  def test_what_is_gone_or_used_since_clashes
+    base = model("Each Vessel may make many Sailings.")
+    vessel = entity(base, "Vessel")
+    without = Editing.remove(base, [ vessel.id ], ids:).apply(base)
+    assert_raises(Conflict) { Editing.set(base, vessel.id, :name, "Ship").rebase(without) }
+    addition = ChangeSet.new(additions: [ vessel ])
+    changed = base.updated(put: [ vessel.with(definition: "New.") ], drop: [])
+    assert_match(/has been changed since/, assert_raises(Conflict) { addition.inverse.rebase(changed, strict: true) }.message)
+    assert_match(/now used by/, assert_raises(Conflict) { addition.inverse.rebase(base, strict: true) }.message)
+  end
+
+  def test_changes_describe_themselves
+    base = model("Each Vessel may make many Sailings.", Vessel: [ "Name: text(60)" ])
+    vessel = entity(base, "Vessel")
+    name = base.all(:attribute).first
+    { Editing.set(base, vessel.id, :name, "Ship") => "Renamed entity Vessel to Ship",
+      Editing.set(base, vessel.id, :definition, "Floats.") => "Changed definition of entity Vessel",
+      Editing.set(base, name.id, :mandatory, "yes") => "Changed mandatory of attribute Vessel · Name from no to yes",
+      Editing.remove(base, [ vessel.id ], ids:) => "Removed entity Vessel; Removed relationship Vessel make Sailing",
+      ChangeSet.new => "Changed nothing" }.each { |change, words| assert_equal words, change.describe(base) }
+  end
+end
