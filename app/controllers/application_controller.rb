@@ -5,14 +5,15 @@ class ApplicationController < ActionController::Base
 
   helper_method :person
 
+  # The last one declared is asked first: what is special comes after what is general.
+  rescue_from Kelvath::Error do |error|
+    complain(error.message, status: :unprocessable_entity)
+  end
   rescue_from ActionController::ParameterMissing, ActionController::BadRequest do |error|
     complain(error.message, status: :bad_request)
   end
   rescue_from ActiveRecord::RecordNotFound, Kelvath::NotFound do
     complain("This is not there any more; it may have been removed meanwhile.", status: :not_found)
-  end
-  rescue_from Kelvath::Error do |error|
-    complain(error.message, status: :unprocessable_entity)
   end
 
   private

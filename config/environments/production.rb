@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "active_support/core_ext/numeric/bytes"
+
 Rails.application.configure do
   config.enable_reloading = false
   config.eager_load = true

@@ -17,7 +17,7 @@ module ModelScoped
     @model = @stored.model
   end
 
-  def layout_of_request = request.headers["HX-Request"] ? false : "desk"
+  def layout_of_request = @desk && !request.headers["HX-Request"] ? "desk" : false
 
   # Commits and paints again what changed on the page that asked.
   def commit(change_set, **options)

@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require "open3"
+
+# kill -9 in the middle of an import of 1,000 tables leaves all of it or nothing.
+class KilledImportTest < ActiveSupport::TestCase
+  self.use_transactional_tests = false
+
+  IMPORT = <<~RUBY
+    $stdout.sync = true
+    require Rails.root.join("demo/big_company")
+    change_set = Demo::BigCompany.change_set(ids: Ids, count: 1000)
+    module Told
+      def insert(record, ...) = super.tap { puts record.table_name }
+    end
+    ElementStore.singleton_class.prepend(Told)
+    StoredModel.start("Killed", by: "Test", label: "Import", change_set:)
+    puts "committed"
+    sleep
+  RUBY
+
+  setup do
+    @database = Rails.root.join("tmp/killed.sqlite3").to_s
+    FileUtils.rm_f(Dir["#{@database}*"])
+    environment = { "RAILS_ENV" => "production", "KELVATH_DATABASE" => @database, "SECRET_KEY_BASE" => "x" * 64 }
+    system(environment, "bin/rails", "db:prepare", exception: true, out: File::NULL)
+    @environment = environment
+  end
+
+  teardown { FileUtils.rm_f(Dir["#{@database}*"]) }
+
+  test "all or none, wherever the kill falls" do
+    { "element_entities" => [ 0, 0 ], "element_attributes" => [ 0, 0 ], "committed" => [ 1, 1000 ] }.each do |moment, expected|
+      kill_at(moment)
+      SQLite3::Database.new(@database) do |database|
+        counts = %w[models element_entities].map { |table| database.get_first_value("SELECT count(*) FROM #{table}") }
+        assert_equal expected, counts, moment
+        assert_equal "ok", database.get_first_value("PRAGMA integrity_check")
+      end
+    end
+  end
+
+  private
+
+  def kill_at(moment)
+    Open3.popen2(@environment, "bin/rails", "runner", IMPORT) do |_, out, process|
+      out.each_line.find { |line| line.strip == moment } || flunk("the import ended before “#{moment}”")
+      Process.kill(:KILL, process.pid)
+      process.value
+    end
+  end
+end

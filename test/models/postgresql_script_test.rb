@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require "support/throwaway_postgresql"
+require Rails.root.join("demo/hsops")
+
+# Scripts on a real PostgreSQL: what its catalog says afterwards is the design.
+class PostgresqlScriptTest < ActiveSupport::TestCase
+  test "the demo and the old system load, and the catalog has the same tables, columns and keys" do
+    ThrowawayPostgresql.open do |port|
+      models.each { |model| assert_proven(model, port) }
+    end
+  rescue ThrowawayPostgresql::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  private
+
+  def models
+    hostile = Kelvath::Draft.new(ferries.model, ids: Ids)
+    hostile.set(entity(hostile.model, "Route").id, name: "Order \"Group\"; DROP TABLE x", definition: "It's\n-- a 'note'\r\n;")
+    catalog = SQLite3::Database.new(":memory:", results_as_hash: true).then do |database|
+      database.execute_batch(File.read(Demo::Hsops::SCHEMA))
+      Kelvath::Intake.catalog("sqlite", ->(sql) { database.execute(sql) })
+    end
+    [ ferries.model, hostile.model, Kelvath::Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids: Ids).first.apply(Kelvath::Model::EMPTY) ]
+  end
+
+  def assert_proven(model, port)
+    derived = Kelvath::Derivation.derive(model, platform: "postgresql", ids: Ids)
+    full = derived.change_set.apply(model)
+    catalog = PostgresqlServer.open(host: "127.0.0.1", port:, user: "kelvath", dbname: "postgres") do |server|
+      server.call("SET client_min_messages = warning")
+      server.call("DROP SCHEMA public CASCADE")
+      server.call("CREATE SCHEMA public")
+      server.run(Kelvath::Ddl.script(full, derived.design_id))
+      Kelvath::Intake.catalog("postgresql", server)
+    end
+    assert_empty Kelvath::Proof.differences(full, derived.design_id, catalog, ids: Ids).map(&:to_s)
+    assert_equal full.all(:table).count { |table| table.parent_id == derived.design_id }, catalog.tables.size
+  end
+end
