@@ -5,6 +5,7 @@ module Kelvath
   # new Model; the two share everything the change did not touch.
   class Model
     NO_IDS = {}.freeze
+    NONE = [].freeze
 
     # The model that holds just these elements.
     def self.of(elements) = EMPTY.updated(put: elements, drop: [])
@@ -17,6 +18,7 @@ module Kelvath
       @by_kind = by_kind
       @by_parent = by_parent
       @by_reference = by_reference
+      @all = {}
       @children = {}
       @memo = {}
     end
@@ -30,12 +32,10 @@ module Kelvath
     def size = @elements.size
 
     # All elements of a kind, in order of id.
-    def all(kind) = @children[kind] ||= sorted(@by_kind.fetch(kind, NO_IDS).keys)
+    def all(kind) = @all[kind] ||= sorted(@by_kind.fetch(kind, NO_IDS).keys.map { |id| @elements[id] })
 
     # The elements of a kind within a parent, by their position, then id.
-    def children(parent_id, kind)
-      @children[[ parent_id, kind ]] ||= sorted(@by_parent.fetch(parent_id, NO_IDS).keys.select { |id| @elements[id].kind == kind })
-    end
+    def children(parent_id, kind) = (@children[parent_id] ||= family(parent_id)).fetch(kind, NONE)
 
     # Ids of everything directly within a parent.
     def child_ids(parent_id) = @by_parent.fetch(parent_id, NO_IDS).keys
@@ -77,11 +77,17 @@ module Kelvath
 
     private
 
-    def sorted(ids)
-      ids.map { |id| @elements[id] }.sort_by { |element| [ position_of(element), element.id ] }.freeze
+    # All children of a parent by kind, sorted: who asks for one kind soon asks for the next.
+    def family(parent_id)
+      @by_parent.fetch(parent_id, NO_IDS).keys.map { |id| @elements[id] }.group_by(&:kind).transform_values { |list| sorted(list) }
     end
 
-    def position_of(element) = element.class.fields.key?(:position) ? element.position.to_f : 0.0
+    def sorted(list)
+      return list.freeze if list.size < 2
+
+      positioned = list.first.class.fields.key?(:position)
+      list.sort_by { |element| positioned ? [ element.position.to_f, element.id ] : element.id }.freeze
+    end
 
     # The four indexes while they are being changed: outer hashes are copied once, inner ones when touched.
     class Indexes

@@ -75,6 +75,8 @@ module Kelvath
 
       def add_checks
         @tables.keys.held(@entity.id).select(&:own?).each do |held|
+          next unless held.origin&.domain_id # values are allowed by domains
+
           values = held.value_type(@model).allowed_values
           next if values.empty?
 

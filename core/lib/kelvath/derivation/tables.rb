@@ -13,6 +13,9 @@ module Kelvath
         @ids = ids
         @keys = Logical::KeyMigration.of(model, surrogates: true)
         @names = Naming::Scope.new(limit: platform.identifier_limit)
+        @types = {}
+        @natives = {}
+        @physical = {}
         @tables = {}
         @columns = {}
         @elements = []
@@ -34,7 +37,7 @@ module Kelvath
       private
 
       def add_table(entity)
-        name = @names.take(Naming.physical(entity.name, limit: @platform.identifier_limit))
+        name = @names.take(physical(entity.name))
         add Metamodel::Table.new(id: @ids.next, parent_id: @design_id, name:, comment: entity.definition, source_id: entity.id)
       end
 
@@ -47,16 +50,21 @@ module Kelvath
       end
 
       def add_column(entity, held, scope, position)
-        type = held.value_type(@model)
+        type = type_of(held)
         identity = held.surrogate? && held.primary
         note_missing_type(entity, held, type)
         add Metamodel::Column.new(
-          id: @ids.next, parent_id: table(entity.id).id, name: scope.take(Naming.physical(held.name, limit: @platform.identifier_limit)),
-          native_type: identity ? @platform.identity_type : @platform.native_type(type), mandatory: held.mandatory, identity:,
+          id: @ids.next, parent_id: table(entity.id).id, name: scope.take(physical(held.name)),
+          native_type: identity ? @platform.identity_type : native(type), mandatory: held.mandatory, identity:,
           default_value: held.own? ? @platform.default_expression(type.default_value, type) : "", comment: held.origin&.definition.to_s,
           source_id: source_id(held), position:
         )
       end
+
+      # The same attribute arrives in many tables, and the same names and types recur: each is worked out once.
+      def type_of(held) = @types[held.origin&.id] ||= held.value_type(@model)
+      def native(type) = @natives[[ type.name, type.length, type.precision, type.scale ]] ||= @platform.native_type(type)
+      def physical(name) = @physical[name] ||= Naming.physical(name, limit: @platform.identifier_limit)
 
       # A composed id can be long in a chain; storage takes any, but a digest keeps it short.
       def source_id(held) = held.id.length <= Metamodel::Field::NAME_LIMIT ? held.id : "#{held.via.first}.#{Digest::SHA256.hexdigest(held.id)[0, 26]}"

@@ -5,9 +5,10 @@ module Kelvath
     # Parts lines that would lie on one another: their shared pieces get lanes side by side.
     class Lanes
       STEP = 8
+      PASSES = 30
       NEAR = 3 # closer than this counts as lying on one another
       # One inner piece of a route: axis 0 for upright (fixed x), 1 for level (fixed y).
-      Piece = Struct.new(:link, :index, :axis, :at, :low, :high, :lean)
+      Piece = Struct.new(:link, :index, :axis, :at, :low, :high, :legs)
 
       def initialize(routes, obstacles)
         @routes = routes.transform_values { |points| points.map(&:dup) }
@@ -29,17 +30,15 @@ module Kelvath
             next unless (one[axis] - two[axis]).abs < 0.01
 
             low, high = [ one[1 - axis], two[1 - axis] ].minmax
-            Piece.new(link, index, axis, one[axis], low, high, lean(points, index, axis))
+            Piece.new(link, index, axis, one[axis], low, high, legs(points, index, axis))
           end
         end
       end
 
-      # Which way the neighbouring pieces leave tells the order that saves crossings: a level piece
-      # that falls to the right lies above one that starts further left.
-      def lean(points, index, axis)
-        along = points[index + 1][1 - axis] <=> points[index][1 - axis]
-        across = points[index][axis] <=> points[index - 1][axis]
-        along * (across.zero? ? 1 : across)
+      # The pieces that join it at its ends: [place along it, -1 if they come from the side of smaller
+      # numbers (above, or left), 1 if from the other].
+      def legs(points, index, axis)
+        [ [ points[index], points[index - 1] ], [ points[index + 1], points[index + 2] ] ].map { |corner, other| [ corner[1 - axis], other[axis] <=> corner[axis] ] }
       end
 
       # Pieces at (nearly) the same place whose extents touch, taken together.
@@ -56,21 +55,41 @@ module Kelvath
       end
 
       def part(bundle, axis)
-        lanes = assign(bundle.sort_by { |piece| piece.lean.positive? ? [ 0, -piece.low ] : [ 1, piece.high ] })
+        lanes = assign(ordered(bundle))
+        middle = lanes.values.max / 2.0
         bundle.each do |piece|
-          offset = (lanes[piece] - (lanes.values.max / 2.0)) * STEP
+          offset = (lanes[piece] - middle) * STEP
           shift(piece, axis, offset) || shift(piece, axis, offset / 2.0)
         end
       end
 
-      # { piece => lane number }: the first lane in which nothing lies where the piece lies.
-      def assign(sorted)
-        taken = []
-        sorted.each_with_object({}.compare_by_identity) do |piece, lanes|
-          lane = taken.size
-          lane -= 1 while lane.positive? && taken[lane - 1].none? { |low, high| low < piece.high + STEP && piece.low < high + STEP }
-          (taken[lane] ||= []) << [ piece.low, piece.high ]
-          lanes[piece] = lane
+      # The order, first lane first, in which the pieces cross each other's legs least: neighbours
+      # change places for as long as that saves a crossing.
+      def ordered(bundle)
+        order = bundle.sort_by { |piece| [ piece.legs.sum { |_, side| side }, piece.low ] }
+        PASSES.times do
+          swapped = (0...(order.size - 1)).count do |index|
+            one, two = order[index], order[index + 1]
+            next false unless crossings(two, one) < crossings(one, two)
+
+            order[index], order[index + 1] = two, one
+          end
+          break if swapped.zero?
+        end
+        order
+      end
+
+      # How often the two cross if the first has the lane before the second.
+      def crossings(first, second)
+        second.legs.count { |at, side| side.negative? && at > first.low && at < first.high } +
+          first.legs.count { |at, side| side.positive? && at > second.low && at < second.high }
+      end
+
+      # { piece => lane number }: after every earlier piece that it lies beside.
+      def assign(order)
+        order.each_with_index.with_object({}.compare_by_identity) do |(piece, index), lanes|
+          beside = order.first(index).select { |other| other.low < piece.high + STEP && piece.low < other.high + STEP }
+          lanes[piece] = beside.empty? ? 0 : beside.map { |other| lanes[other] }.max + 1
         end
       end
 

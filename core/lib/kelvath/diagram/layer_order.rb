@@ -5,15 +5,25 @@ module Kelvath
     # Orders the nodes of each layer so that few edges cross: sweeps by the median of the neighbours,
     # then swaps of adjacent nodes (Gansner, Koutsofios, North and Vo, 1993).
     class LayerOrder
-      SWEEPS = 14
+      SWEEPS = 20
+      SWAPS = 8 # rounds of swaps after each sweep, at most
 
       def initialize(graph)
         @graph = graph
       end
 
       # Lists of node numbers, one a layer, left to right.
+      # Two beginnings are tried: read from the top and from the bottom.
       def best
-        order = initial
+        [ @graph.layers.flatten, @graph.layers.reverse.flatten ].map { |starts| improved(initial(starts)) }.min_by { |order| crossings(order) }
+      end
+
+      # How many pairs of edges between neighbouring layers cross.
+      def crossings(order) = order.each_cons(2).sum { |upper, lower| crossings_between(upper, lower) }
+
+      private
+
+      def improved(order)
         fewest = crossings(order)
         best = order.map(&:dup)
         SWEEPS.times do |sweep|
@@ -27,18 +37,13 @@ module Kelvath
         best
       end
 
-      # How many pairs of edges between neighbouring layers cross.
-      def crossings(order) = order.each_cons(2).sum { |upper, lower| crossings_between(upper, lower) }
-
-      private
-
-      # Breadth first from the top, so that neighbours begin near each other.
-      def initial
+      # Breadth first from each start in turn, so that neighbours begin near each other.
+      def initial(starts)
         found = Array.new(@graph.layers.size) { [] }
         layer_of = {}
         @graph.layers.each_with_index { |numbers, layer| numbers.each { |number| layer_of[number] = layer } }
         seen = {}
-        @graph.layers.flatten.each do |start|
+        starts.each do |start|
           next if seen[start]
 
           queue = [ start ]
@@ -86,7 +91,7 @@ module Kelvath
       def swap(order)
         places = {}
         order.each { |numbers| numbers.each_with_index { |number, index| places[number] = index } }
-        3.times { break unless order.map { |numbers| swap_layer(numbers, places) }.any? }
+        SWAPS.times { break unless order.map { |numbers| swap_layer(numbers, places) }.any? }
       end
 
       def swap_layer(numbers, places)

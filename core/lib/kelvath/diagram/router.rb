@@ -7,6 +7,7 @@ module Kelvath
     # gap. Lines that would lie on one another are parted afterwards (Lanes).
     class Router
       STUB = 20 # the least a line runs straight out of a card: room for its end mark
+      APPROACH = 32 # above the lower card: half of what a layered layout leaves between layers
       DETOURS = 7 # gaps tried on each side of a blocked way
 
       attr_reader :rects, :pairs, :raw
@@ -86,7 +87,7 @@ module Kelvath
         bottom = to[1] - STUB
         levels = bottom > top ? level_ways(from, to, obstacles) : [ top, bottom ].minmax
         highs = ([ top ] + levels).uniq.sort.first(DETOURS)
-        lows = ([ bottom ] + levels).uniq.sort.reverse.first(DETOURS)
+        lows = ([ to[1] - APPROACH, bottom ] + levels).uniq.sort.reverse.first(DETOURS)
         gaps(from, to, obstacles).each do |x|
           high = highs.find { |y| obstacles.free?(from[0], from[1] + 6, from[0], y) && obstacles.free?(from[0], y, x, y) } or next
           low = lows.find { |y| obstacles.free?(to[0], y, to[0], to[1] - 6) && obstacles.free?(x, y, to[0], y) } or next
@@ -101,7 +102,8 @@ module Kelvath
         [ from, [ from[0], middle ], [ to[0], middle ], to ]
       end
 
-      # Heights between the two ends where a level piece may run: the middle, then beside cards.
+      # Heights between the two ends where a level piece may run: first the one that all lines to
+      # cards of the same height share, so that their order can be chosen; then the middle; then beside cards.
       def level_ways(from, to, obstacles)
         low = from[1] + STUB
         high = to[1] - STUB
@@ -110,7 +112,8 @@ module Kelvath
 
         left, right = [ from[0], to[0] ].minmax
         beside = obstacles.within(left - 1, low, right + 1, high).flat_map { |rect| [ rect.top - STUB, rect.bottom + STUB ] }
-        [ middle, low, high, *beside.select { |y| y.between?(low, high) } ].uniq.sort_by { |y| (y - middle).abs }.first(DETOURS * 2)
+        shared = to[1] - APPROACH
+        [ *(shared if shared > low), middle, low, high, *beside.select { |y| y.between?(low, high) }.sort_by { |y| (y - middle).abs } ].uniq.first(DETOURS * 2)
       end
 
       # Places beside cards where an upright piece may pass, nearest to the way first.

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+# The rows of the benchmark: each measures ours, and a reference in the same run where there is one.
+module Figures
+  Row = Struct.new(:what, :unit, :goal, :block, keyword_init: true)
+  @rows = []
+
+  module_function
+
+  # goal: text as printed. The block answers [ours, reference or nil, met?].
+  def row(what, unit:, goal:, &block) = @rows << Row.new(what:, unit:, goal:, block:)
+
+  def print(words)
+    rows = @rows.select { |row| words.empty? || words.any? { |word| row.what.include?(word) } }
+    puts format("%-58s %12s %12s %8s   %-18s %s", "what", "ours", "reference", "ratio", "goal", "met")
+    rows.each { |row| print_row(row) }
+  end
+
+  def print_row(row)
+    ours, reference, met = row.block.call
+    ratio = reference ? format("%.2f", ours.fdiv(reference)) : "-"
+    puts format("%-58s %12s %12s %8s   %-18s %s", row.what, amount(ours, row.unit), reference ? amount(reference, row.unit) : "-", ratio, row.goal, met ? "yes" : "NO")
+    $stdout.flush
+  end
+
+  def amount(number, unit) = "#{format(number >= 100 ? '%.0f' : '%.3g', number)} #{unit}"
+
+  # The median of some runs, in seconds; garbage of earlier work is swept before each.
+  def seconds(runs: 3)
+    Array.new(runs) do
+      GC.start
+      start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      yield
+      Process.clock_gettime(Process::CLOCK_MONOTONIC) - start
+    end.sort[runs / 2]
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+require "net/http"
+require "socket"
+
+# The application as people run it, in a process of its own on loopback.
+class Served
+  # Yields a Served; the server ends with the block.
+  def self.open
+    served = new
+    yield served
+  ensure
+    served&.stop
+  end
+
+  attr_reader :port, :pid
+
+  def initialize
+    @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+    @pid = Process.spawn({ "PORT" => port.to_s }, "bundle", "exec", "puma", "-C", "config/puma.rb", "--quiet", out: File::NULL, err: File::NULL)
+    wait
+  end
+
+  def stop
+    Process.kill(:TERM, pid)
+    Process.wait(pid)
+  end
+
+  def url(path) = "http://localhost:#{port}#{path}"
+
+  # Resident memory in megabytes.
+  def memory = File.read("/proc/#{pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024.0
+
+  # A session as a browser keeps it: cookie and token.
+  def visit(path)
+    response = Net::HTTP.get_response(URI(url(path)))
+    @cookie = response["set-cookie"].to_s.split(";").first
+    @token = response.body[/X-CSRF-Token&quot;:&quot;([^&]+)&quot;/, 1]
+    response
+  end
+
+  # Sends a change; answers [response, server seconds].
+  def patch(path, form)
+    request = Net::HTTP::Patch.new(URI(url(path)), { "HX-Request" => "true", "Cookie" => @cookie, "X-CSRF-Token" => @token })
+    request.set_form_data(form)
+    response = Net::HTTP.start("localhost", port) { |http| http.request(request) }
+    raise "refused: #{response.code} #{response.body[-200..]}" unless response.is_a?(Net::HTTPSuccess)
+
+    [ response, response["x-runtime"].to_f ]
+  end
+
+  private
+
+  def wait
+    200.times do
+      TCPSocket.new("127.0.0.1", port).close
+      return
+    rescue Errno::ECONNREFUSED
+      sleep 0.1
+    end
+    raise "the server did not start"
+  end
+end
