@@ -89,7 +89,8 @@ module Kelvath
 
       def fitted(row, width)
         room = width - SPINE - TAG_WIDTH - PADDING
-        detail = text_font.fit(row.detail, 11, room * 0.45)
+        left = room - 10 - text_font.width(row.text, TEXT_SIZE) # what the name leaves to the type, at least 45 %
+        detail = text_font.fit(row.detail, 11, [ room * 0.45, left ].max)
         Row.new(tag: row.tag, text: text_font.fit(row.text, TEXT_SIZE, room - 10 - text_font.width(detail, 11)), detail:, optional: row.optional, id: row.id)
       end
 

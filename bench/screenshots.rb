@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+require_relative "../config/environment"
+require_relative "support/served"
+require "ferrum"
+
+# Walks through the demo and keeps a picture of each main view.
+class Screenshots
+  DIRECTORY = Rails.root.join("docs/screenshots")
+  FLAGS = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil, "hide-scrollbars" => nil }.freeze
+
+  def initialize(served, browser)
+    @served = served
+    @browser = browser
+  end
+
+  def take
+    stored = StoredModel.find_by!(name: "Hollin Sound Ferries")
+    picture("models", "/")
+    diagrams(stored)
+    picture("ledger", "/models/#{stored.id}/ledgers/logical")
+    design = derive(stored)
+    picture("physical", @browser.current_url) { zoom_to("sailing") }
+    picture("physical-ledger", "/models/#{stored.id}/ledgers/#{design}")
+    picture("script", "/models/#{stored.id}/designs/#{design}/script")
+    prove(stored, design)
+    picture("journal", "/models/#{stored.id}/journal")
+    intake
+  end
+
+  private
+
+  def picture(name, path)
+    @browser.go_to(path.start_with?("http") ? path : @served.url(path)) if path
+    @browser.network.wait_for_idle
+    yield if block_given?
+    sleep 0.7
+    @browser.screenshot(path: DIRECTORY.join("#{name}.png").to_s)
+  end
+
+  def diagrams(stored)
+    stored.model.all(:diagram).each do |diagram|
+      picture(diagram.stage, "/models/#{stored.id}/diagrams/#{diagram.id}") { zoom_to(diagram.stage == "concept" ? "Sailing" : "Inspection") }
+    end
+  end
+
+  # Chooses an entry of Contents, which brings its card to the middle.
+  def zoom_to(name) = click(".contents-entry[title='#{name}']")
+
+  def click(selector)
+    @browser.at_css(selector).click
+    sleep 0.4
+  end
+
+  def derive(stored)
+    @browser.go_to(@served.url("/models/#{stored.id}/designs"))
+    @browser.at_xpath("//button[contains(., 'SQLite')]").click
+    sleep 1
+    stored.reload.model.all(:design).first.id
+  end
+
+  def prove(stored, design)
+    @browser.go_to(@served.url("/models/#{stored.id}/designs/#{design}/proofs"))
+    @browser.at_xpath("//button[contains(., 'Run it')]").click
+    sleep 2
+    picture("proof", nil)
+  end
+
+  def intake
+    @browser.go_to(@served.url("/"))
+    @browser.at_xpath("//button[contains(., 'HSOPS')]").click
+    sleep 2
+    picture("intake", nil)
+    @browser.at_xpath("//a[contains(., 'Open the model')]").click
+    sleep 1
+    picture("intake-concept", nil)
+  end
+end
+
+Served.open do |served|
+  browser = Ferrum::Browser.new(window_size: [ 1280, 800 ], browser_options: Screenshots::FLAGS, timeout: 30, process_timeout: 60)
+  browser.page.set_viewport(width: 1280, height: 800)
+  Screenshots.new(served, browser).take
+ensure
+  browser&.quit
+end
