@@ -8,7 +8,6 @@ gem "kelvath-core", path: "core", require: "kelvath"
 
 gem "rails", "~> 7.2.4"
 gem "propshaft"
-gem "tailwindcss-rails", "~> 4.7"
 gem "puma", "~> 8.0"
 gem "sqlite3", "~> 2.8"
 gem "bootsnap", require: false

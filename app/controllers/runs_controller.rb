@@ -4,10 +4,6 @@
 class RunsController < ApplicationController
   def show
     @run = Run.find(params[:id])
-    return if @run.unfinished?
-
-    if @run.kind == "intake" && @run.state == "done" && request.headers["HX-Request"].nil?
-      render :show
-    end
+    render partial: "runs/run", locals: { run: @run } if request.headers["HX-Request"]
   end
 end

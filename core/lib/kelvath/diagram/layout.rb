@@ -5,6 +5,7 @@ module Kelvath
     # Finds places for cards.
     module Layout
       COMPONENT_GAP = 70
+      LEAST_SHEET = 900 # wide, in drawing units: what a small screen shows
       SHEET = 1.6 # width to height of the sheet that components are packed on
 
       module_function
@@ -66,7 +67,8 @@ module Kelvath
       # parts: [{ id => [x, y, width, height] }, …] put in rows, left to right.
       def pack(parts)
         extents = parts.map { |part| [ part.each_value.map { |x, _, width, _| x + width }.max, part.each_value.map { |_, y, _, height| y + height }.max ] }
-        limit = [ Math.sqrt(extents.sum { |width, height| width * height.to_f } * SHEET), extents.map(&:first).max.to_f ].max
+        area = extents.sum { |width, height| (width + COMPONENT_GAP) * (height + COMPONENT_GAP).to_f }
+        limit = [ Math.sqrt(area * SHEET), extents.map(&:first).max.to_f, LEAST_SHEET ].max
         x = y = row = 0
         parts.zip(extents).each_with_object({}) do |(part, (width, height)), places|
           x, y, row = 0, y + row + COMPONENT_GAP, 0 if x.positive? && x + width > limit
