@@ -9,12 +9,15 @@ class StoredModel < ApplicationRecord
 
   scope :recent, -> { order(updated_at: :desc) }
 
-  # Makes a model whose first journal entry is the given change (or an empty one with its diagrams).
-  # All of it or none: the model's row and its elements are one transaction.
+  # Makes a model from the additions of a change, or an empty one. Its first journal entry is the empty
+  # model, which stays; what it was filled with is a second one, which can be undone. All of it or
+  # none: the model's row and its elements are one transaction.
   def self.start(name, by:, label:, change_set: nil)
+    beginning, filling = (change_set || Kelvath::Starting.empty(name, ids: Ids)).additions.partition { |element| Kelvath::Starting.beginning?(element) }
     transaction do
       stored = create!(id: Ids.next, name:)
-      stored.journal.commit(change_set || Kelvath::Starting.empty(name, ids: Ids), by:, label:)
+      stored.journal.commit(Kelvath::ChangeSet.new(additions: beginning), by:, label: filling.empty? ? label : "Began the model")
+      stored.journal.commit(Kelvath::ChangeSet.new(additions: filling), by:, label:)
       stored
     end
   end

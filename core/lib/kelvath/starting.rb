@@ -13,6 +13,9 @@ module Kelvath
       draft.change_set
     end
 
+    # Does the element belong to what every model has: its header, the diagrams of the first two stages?
+    def beginning?(element) = element.kind == :header || (element.kind == :diagram && element.stage != "physical")
+
     # ChangeSet that takes a catalog into a new model, with diagrams of both sides laid out.
     # Answers [ChangeSet, design id, log].
     def from_catalog(name, catalog, platform:, ids:, progress: Progress.none)

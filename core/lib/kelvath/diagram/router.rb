@@ -8,7 +8,8 @@ module Kelvath
     class Router
       STUB = 20 # the least a line runs straight out of a card: room for its end mark
       APPROACH = 32 # above the lower card: half of what a layered layout leaves between layers
-      DETOURS = 7 # gaps tried on each side of a blocked way
+      DETOURS = 12 # gaps, and heights, tried for a blocked way
+      CROSSING = 150 # a crossing weighs as much as so much length
 
       attr_reader :rects, :pairs, :raw
 
@@ -26,7 +27,8 @@ module Kelvath
       def routes
         @pairs = Ports.new(@rects, @links).pairs
         changed = changed_rects
-        @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed) || route(pair) ] }
+        @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed) || short_way(pair) ] }
+        take_detours
         found = Lanes.new(@raw, @upright).parted
         @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_route(@rects.fetch(from), index) } }
         found
@@ -52,19 +54,37 @@ module Kelvath
         end
       end
 
-      # Sideways lines are routed as upright ones in a drawing with x and y exchanged.
-      def route(pair)
-        return clean(upright(pair.from, pair.to, @upright)) if pair.upright?
+      # A straight line or one step, if that is free.
+      def short_way(pair) = turned(pair) { |from, to, obstacles| [ straight(from, to, obstacles) || step(from, to, obstacles) ].compact }.first
 
-        @level ||= Obstacles.new(@rects.transform_values(&:flipped))
-        clean(upright(pair.from.reverse, pair.to.reverse, @level).map(&:reverse))
+      # Lines whose short way is blocked go round, the nearer cards first, by the way that crosses the
+      # fewest lines drawn before.
+      def take_detours
+        traffic = Traffic.new
+        @raw.each_value { |points| traffic.add(points) if points }
+        blocked = @pairs.select { |id, _| @raw[id].nil? }.sort_by { |_, pair| distance(pair) }
+        blocked.each do |id, pair|
+          ways = turned(pair) { |from, to, obstacles| detours(from, to, obstacles) }
+          @raw[id] = ways.min_by { |points| traffic.crossings(points) * CROSSING + extent(points) } || turned(pair) { |from, to, _| [ through(from, to) ] }.first
+          traffic.add(@raw[id])
+        end
       end
 
-      def upright(from, to, obstacles)
-        return upright(to, from, obstacles).reverse if from[1] > to[1]
-
-        straight(from, to, obstacles) || step(from, to, obstacles) || detour(from, to, obstacles) || through(from, to)
+      # Ways are sought from the upper card to the lower. Sideways lines are sought in a drawing with x
+      # and y exchanged, and upward ones from their end. Answers the ways that the block finds, put right.
+      def turned(pair)
+        from, to = pair.upright? ? [ pair.from, pair.to ] : [ pair.from.reverse, pair.to.reverse ]
+        upward = from[1] > to[1]
+        ways = yield(*(upward ? [ to, from ] : [ from, to ]), pair.upright? ? @upright : level)
+        ways.map do |points|
+          points = points.reverse if upward
+          clean(pair.upright? ? points : points.map(&:reverse))
+        end
       end
+
+      def level = @level ||= Obstacles.new(@rects.transform_values(&:flipped))
+      def distance(pair) = (pair.from[0] - pair.to[0]).abs + (pair.from[1] - pair.to[1]).abs
+      def extent(points) = points.each_cons(2).sum { |(x1, y1), (x2, y2)| (x1 - x2).abs + (y1 - y2).abs }
 
       def straight(from, to, obstacles)
         [ from, to ] if (from[0] - to[0]).abs < 1 && obstacles.free?(from[0], from[1] + 6, to[0], to[1] - 6)
@@ -81,19 +101,18 @@ module Kelvath
         nil
       end
 
-      # Down, across into a gap between cards, down the gap, across, down.
-      def detour(from, to, obstacles)
+      # Down, across into a gap between cards, down the gap, across, down: a way for each gap that is free.
+      def detours(from, to, obstacles)
         top = from[1] + STUB
         bottom = to[1] - STUB
         levels = bottom > top ? level_ways(from, to, obstacles) : [ top, bottom ].minmax
         highs = ([ top ] + levels).uniq.sort.first(DETOURS)
         lows = ([ to[1] - APPROACH, bottom ] + levels).uniq.sort.reverse.first(DETOURS)
-        gaps(from, to, obstacles).each do |x|
+        gaps(from, to, obstacles).filter_map do |x|
           high = highs.find { |y| obstacles.free?(from[0], from[1] + 6, from[0], y) && obstacles.free?(from[0], y, x, y) } or next
           low = lows.find { |y| obstacles.free?(to[0], y, to[0], to[1] - 6) && obstacles.free?(x, y, to[0], y) } or next
-          return [ from, [ from[0], high ], [ x, high ], [ x, low ], [ to[0], low ], to ] if obstacles.free?(x, high, x, low)
+          [ from, [ from[0], high ], [ x, high ], [ x, low ], [ to[0], low ], to ] if obstacles.free?(x, high, x, low)
         end
-        nil
       end
 
       # Cards lie so tight that no way is free.
