@@ -25,12 +25,14 @@ module Figures
 
   def amount(number, unit) = "#{format(number >= 100 ? '%.0f' : '%.3g', number)} #{unit}"
 
-  # The median of some runs, in seconds; garbage of earlier work is swept before each.
-  def seconds(runs: 3)
+  # The median of some runs, in seconds. What prepare answers is handed to the block; it and the
+  # sweeping of earlier garbage are not counted.
+  def seconds(runs: 3, prepare: nil)
     Array.new(runs) do
+      subject = prepare&.call
       GC.start
       start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      yield
+      yield subject
       Process.clock_gettime(Process::CLOCK_MONOTONIC) - start
     end.sort[runs / 2]
   end

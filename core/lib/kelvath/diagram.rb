@@ -3,6 +3,7 @@
 require_relative "diagram/font"
 require_relative "diagram/rect"
 require_relative "diagram/cards"
+require_relative "diagram/affected"
 require_relative "diagram/scene"
 require_relative "diagram/layered_graph"
 require_relative "diagram/layer_order"

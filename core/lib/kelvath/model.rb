@@ -21,6 +21,7 @@ module Kelvath
       @all = {}
       @children = {}
       @memo = {}
+      @memo_of = {}
     end
 
     # The element of that id. Raises NotFound.
@@ -33,6 +34,9 @@ module Kelvath
 
     # All elements of a kind, in order of id.
     def all(kind) = @all[kind] ||= sorted(@by_kind.fetch(kind, NO_IDS).keys.map { |id| @elements[id] })
+
+    # Ids of all elements of a kind, in no order.
+    def ids_of(kind) = @by_kind.fetch(kind, NO_IDS).keys
 
     # The elements of a kind within a parent, by their position, then id.
     def children(parent_id, kind) = (@children[parent_id] ||= family(parent_id)).fetch(kind, NONE)
@@ -62,6 +66,11 @@ module Kelvath
     # Keeps what a block computes for as long as this model lives: for rules asked many times.
     def memo(key) = @memo.fetch(key) { @memo[key] = yield }
 
+    # The same for what depends on some kinds alone: later models keep it until one of these changes.
+    def memo_of(key, kinds)
+      @memo_of.fetch(key) { @memo_of[key] = [ kinds, yield ] }.last
+    end
+
     # The part of this model whose kinds are named.
     def only(kinds) = Model.of(@elements.each_value.select { |element| kinds.include?(element.kind) })
 
@@ -72,7 +81,16 @@ module Kelvath
       draft = Indexes.new(@elements, @by_kind, @by_parent, @by_reference)
       drop.each { |id| draft.drop(id) }
       put.each { |element| draft.put(element) }
-      draft.model
+      draft.model.inherit(@all, @children, @memo_of, put + drop.filter_map { |id| @elements[id] } + put.filter_map { |element| @elements[element.id] })
+    end
+
+    # Takes over the sorted lists of an older model, but for the kinds and parents of what has changed.
+    def inherit(all, children, memo_of, changed)
+      kinds = changed.map(&:kind).uniq
+      @all = all.except(*kinds)
+      @children = children.except(*changed.map(&:parent_id).uniq)
+      @memo_of = memo_of.reject { |_, (depends, _)| (depends & kinds).any? }
+      self
     end
 
     private

@@ -58,6 +58,20 @@ class DiagramTest < CoreTest
     assert_equal [ [ watch.id ], [], [] ], changes.values_at(:boxes, :lines, :gone)
   end
 
+  # Whatever is done, the next scene has the cards a fresh one would have.
+  def test_changed_keys_show_on_every_card_they_reach
+    before = scene(ferries, "logical")
+    change = lambda do |name, field, value|
+      Editing.set(ferries, (ferries.all(:attribute) + ferries.all(:domain) + ferries.all(:entity)).find { |each| each.name == name }.id, field, value).apply(ferries)
+    end
+    link = ferries.all(:relationship).find { |each| each.phrase == "undergo" }
+    [ change.call("Hull Number", :name, "Registration"), change.call("Reference", :length, "20"), change.call("Vessel", :name, "Ship"),
+      Editing.set(ferries, link.id, :identifying, "no").apply(ferries), Editing.remove(ferries, [ entity(ferries, "Booking").id ], ids:).apply(ferries) ].each do |after|
+      fresh = Diagram::Scene.of(after, before.diagram.id).boxes.transform_values(&:card)
+      assert_equal fresh, Diagram::Scene.of(after, before.diagram.id, previous: before).boxes.transform_values(&:card)
+    end
+  end
+
   def test_moved_cards_get_the_routes_a_fresh_scene_would_give
     before = scene(ferries, "concept")
     node = ferries.all(:diagram_node).find { |each| each.parent_id == before.diagram.id && each.element_id == entity(ferries, "Certificate").id }

@@ -12,7 +12,7 @@ module Kelvath
       # A connection before it has points.
       Link = Struct.new(:id, :from_id, :to_id, :from_end, :to_end, :solid, :label, :kind, keyword_init: true)
 
-      attr_reader :boxes, :lines, :diagram, :router
+      attr_reader :boxes, :lines, :diagram, :router, :model, :links, :routes
 
       # The scene of a diagram (its id). previous: an older scene of the same diagram.
       def self.of(model, diagram_id, previous: nil) = new(model, model.fetch(diagram_id), previous).build
@@ -27,9 +27,12 @@ module Kelvath
 
       def build
         cards = Cards.new(@model, diagram.stage)
+        affected = @previous && Affected.between(@previous.model, @model, diagram.stage)
         @model.children(diagram.id, :diagram_node).each do |node|
           element = @model[node.element_id] or next
-          @boxes[element.id] = kept_or(@previous&.boxes, element.id, box(node, cards.card(element)))
+          old = @previous&.boxes&.fetch(element.id, nil)
+          card = old && !affected.include?(element.id) ? old.card : cards.card(element)
+          @boxes[element.id] = kept_or(@previous&.boxes, element.id, box(node, card))
         end
         build_lines
         self
@@ -62,10 +65,15 @@ module Kelvath
       def differing(ours, theirs) = ours.filter_map { |id, each| id unless each.equal?(theirs[id]) }
 
       def build_lines
-        links = Links.new(@model, @boxes).all.to_h { |link| [ link.id, link ] }
-        @router = Router.new(rects, links.values.map { |link| [ link.id, link.from_id, link.to_id ] }, previous: @previous&.router)
-        routes = @router.routes
-        links.each_value { |link| @lines[link.id] = kept_or(@previous&.lines, link.id, line(link, routes.fetch(link.id))) }
+        @links = Links.new(@model, @boxes).all.to_h { |link| [ link.id, link ] }
+        @router = Router.new(rects, @links.values.map { |link| [ link.id, link.from_id, link.to_id ] }, previous: @previous&.router)
+        @routes = @router.routes
+        @links.each_value { |link| @lines[link.id] = same_line(link) || line(link, @routes.fetch(link.id)) }
+      end
+
+      # The line of before, if it connects the same in the same way and runs the same way.
+      def same_line(link)
+        @previous&.lines&.fetch(link.id, nil) if @previous && @previous.links[link.id] == link && @previous.routes[link.id] == @routes[link.id]
       end
 
       def line(link, points)

@@ -20,7 +20,7 @@ module Kelvath
       def initialize(model, surrogates: false)
         @model = model
         @surrogates = surrogates
-        @graph = IdentifyingGraph.new(model)
+        @graph = model.memo_of(:identifying_graph, %i[relationship subtype_group]) { IdentifyingGraph.new(model) }
         @holdings = {}
         @building = {}
       end
@@ -65,7 +65,6 @@ module Kelvath
       attr_reader :identifying, :other
 
       def initialize(model)
-        @model = model
         @identifying = Hash.new { |hash, id| hash[id] = [] }
         @other = Hash.new { |hash, id| hash[id] = [] }
         model.all(:subtype_group).each { |group| group.subtype_ids.each { |id| @identifying[id] << [ group, group.parent_id ] } }

@@ -15,9 +15,9 @@ module Kelvath
       end
 
       def self.sizes(base, attribute, domain)
-        fields = Metamodel::SIZED_TYPES.fetch(base.type, [])
+        fields = Metamodel::SIZED_TYPES[base.type] or return {}
         inherited = domain && domain.type == base.type ? domain : nil
-        %i[length precision scale].to_h { |field| [ field, fields.include?(field) ? attribute[field] || base[field] || inherited&.[](field) : nil ] }
+        fields.to_h { |field| [ field, attribute[field] || base[field] || inherited&.[](field) ] }
       end
 
       # The integer that the database numbers by itself.

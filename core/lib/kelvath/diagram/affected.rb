@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Diagram
+    # Which cards can look different in a later model. Models share every element that did not change,
+    # so the difference is found by looking for elements that are not the very same object.
+    class Affected
+      CARDS = %i[entity table].freeze
+
+      # Set of ids of entities and tables.
+      # stage: of the diagram; a physical one shows designs, the others the logical side.
+      def self.between(old, new, stage) = new(old, new, stage == "physical" ? Metamodel::PHYSICAL : Metamodel::LOGICAL).ids
+
+      def initialize(old, new, kinds)
+        @old = old
+        @new = new
+        @kinds = kinds
+        @ids = Set.new
+        @walked = Set.new
+      end
+
+      def ids
+        touched.each { |element| owners(element).each { |id| reach(id) } }
+        @ids
+      end
+
+      private
+
+      # Both versions of what differs.
+      def touched
+        before, after = @old.elements, @new.elements
+        changed = @kinds.flat_map { |kind| @new.ids_of(kind).reject { |id| before[id].equal?(after[id]) } }
+        gone = @kinds.flat_map { |kind| @old.ids_of(kind).reject { |id| after.key?(id) } }
+        changed.map { |id| after[id] } + (changed + gone).filter_map { |id| before[id] }
+      end
+
+      # The cards on which an element shows.
+      def owners(element)
+        case element.kind
+        when *CARDS then [ element.id ]
+        when :relationship then [ element.from_id, element.to_id ]
+        when :subtype_group then [ element.parent_id, *element.subtype_ids ]
+        when :domain then @new.referrers(element.id, :attribute).map(&:parent_id)
+        else [ element.parent_id ].compact
+        end
+      end
+
+      # A card, and those that its key migrates to: on through what identifies, one step through the rest.
+      def reach(id)
+        waiting = [ id ]
+        while (current = waiting.pop)
+          next unless @walked.add?(current)
+
+          @ids << current
+          children(current).each { |child, identifies| identifies ? waiting << child : @ids << child }
+        end
+      end
+
+      def children(id)
+        links = @new.referrers(id, :relationship).select { |link| Logical::Cardinality.parent_id(link) == id }
+        links.map { |link| [ Logical::Cardinality.child_id(link), link.identifying ] } +
+          @new.children(id, :subtype_group).flat_map { |group| group.subtype_ids.map { |subtype| [ subtype, true ] } }
+      end
+    end
+  end
+end
