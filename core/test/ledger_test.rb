@@ -1,0 +1,25 @@
+# frozen_string_literal: true
+
+require "core_test_helper"
+
+class LedgerTest < CoreTest
+  def cells(ledger, title, name) = ledger.groups.find { |group| group.title == title }.rows.find { |row| row.cells["name"] == name }
+
+  def test_attributes_with_migrated_ones_and_where_they_are_from
+    ledger = Ledger.of(ferries, "logical")
+    assert_equal({ "type" => "Metres", "length" => "", "precision" => "6", "scale" => "2", "mandatory" => "yes", "identifier" => "" },
+                 cells(ledger, "Berth", "Length").cells.slice("type", "length", "precision", "scale", "mandatory", "identifier"))
+    migrated = cells(ledger, "Defect", "Vessel Hull Number")
+    assert_equal [ false, "from Inspection", "yes" ], [ migrated.editable, migrated.origin, migrated.cells["identifier"] ]
+    assert_equal ledger.rows.size, ledger.groups.sum { |group| group.rows.size } # no two rows share an id
+  end
+
+  def test_entities_and_columns
+    assert_equal "Fleet", cells(Ledger.of(ferries, "concept"), "Entities", "Vessel").cells["subject_area_id"]
+    full, design = derived(ferries, "sqlite")
+    ledger = Ledger.of(full, design)
+    assert_equal "PK FK", cells(ledger, "berth", "harbour_code").cells["keys"]
+    assert_nil ledger.adds
+    assert_raises(NotFound) { Ledger.of(full, "nowhere") }
+  end
+end
