@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+require "test_helper"
+
+class DeskTest < ActionDispatch::IntegrationTest
+  setup do
+    host! "localhost"
+    @stored = ferries
+    @model = @stored.model
+    @concept = @model.all(:diagram).find { |diagram| diagram.stage == "concept" }
+  end
+
+  def ask(verb, path, **params) = public_send(verb, path, params:, headers: { "HX-Request" => "true" })
+
+  # Ids of the parts that an answer puts into the page.
+  def parts = Nokogiri::HTML5.fragment(response.body).css("[hx-swap-oob]").map { |node| [ node["id"], node["hx-swap-oob"] ] }
+  def painted = Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/, "")).css("g[id][hx-swap-oob=true]").map { |node| node["id"] }
+
+  test "a rename paints the cards it shows on and nothing else" do
+    vessel = entity(@model, "Vessel")
+    get model_diagram_path(@stored, @concept.id)
+    ask :patch, model_element_path(@stored, vessel.id), field: "name", value: "Ship", seen: "Vessel", diagram_id: @concept.id, selected: vessel.id
+    assert_response :success
+    assert_equal [ "card-#{vessel.id}" ], painted
+    assert_includes parts, [ "entry-#{vessel.id}", "true" ]
+    assert_includes parts, [ "set-#{vessel.id}-name", "true" ]
+    assert_match(/Renamed entity Vessel to Ship/, response.body)
+  end
+
+  test "a change of the key reaches the cells it migrates to" do
+    number = @model.all(:attribute).find { |attribute| attribute.name == "Hull Number" }
+    ask :patch, model_cell_path(@stored, number.id), column: "name", value: "Registration", seen: "Hull Number", ledger: "logical"
+    cells = Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/, "<table><tr>")).css("td[data-column=name]").map(&:text)
+    assert_equal({ "Registration" => 1, "Vessel Registration" => 4, "Earlier Vessel Registration" => 1 }, cells.tally)
+  end
+
+  test "a pasted block becomes attributes and a wrong one names its row" do
+    note = entity(@model, "Lost Item")
+    ask :post, model_pastes_path(@stored), entity_id: note.id, text: "Shelf\ttext(4)\nColour\tTitle\n", ledger: "logical"
+    assert_response :success
+    assert_equal %w[Shelf Colour], @stored.reload.model.children(note.id, :attribute).last(2).map(&:name)
+    ask :post, model_pastes_path(@stored), entity_id: note.id, text: "Size\tdecimal(3,1)\nWeight\thevy\n"
+    assert_response :unprocessable_entity
+    assert_match(/Row 2 of what you pasted: “hevy” is neither a domain nor a type/, CGI.unescapeHTML(response.body))
+    refute(@stored.reload.model.all(:attribute).any? { |attribute| attribute.name == "Size" })
+  end
+
+  test "a wrong cell keeps what was typed beside the reason" do
+    name = @model.all(:attribute).find { |attribute| attribute.name == "Call Sign" }
+    ask :patch, model_cell_path(@stored, name.id), column: "length", value: "ten", seen: "10", ledger: "logical"
+    assert_response :unprocessable_entity
+    cell = Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/, "<table><tr>")).at_css("#cell-#{name.id}-length")
+    assert_equal [ "ten", "true", "10" ], [ cell.text, cell["aria-invalid"], cell["data-seen"] ]
+    assert_match(/whole number, not “ten”/, cell["title"])
+  end
+
+  test "moving, laying out, removing and undoing each answer with the parts that changed" do
+    get model_diagram_path(@stored, @concept.id)
+    node = @model.children(@concept.id, :diagram_node).first
+    ask :post, model_diagram_move_path(@stored, @concept.id), places: { node.id => "-500,-300" }, diagram_id: @concept.id
+    assert_includes painted, "card-#{node.element_id}"
+    ask :post, model_diagram_layout_path(@stored, @concept.id), diagram_id: @concept.id
+    assert_equal [ node.x, node.y ], @stored.reload.model[node.id].then { |each| [ each.x, each.y ] }
+    ask :delete, model_element_path(@stored, node.element_id), diagram_id: @concept.id, selected: node.element_id
+    assert_includes parts, [ "entry-#{node.element_id}", "delete" ]
+    ask :post, model_undo_path(@stored), diagram_id: @concept.id
+    assert_match(/id="card-#{node.element_id}"/, response.body)
+    ask :post, model_diagram_move_path(@stored, @concept.id), places: { node.id => "far,away" }
+    assert_response :unprocessable_entity
+  end
+
+  test "the command box finds objects and says what Enter would do" do
+    ask :get, model_finds_path(@stored), text: "sail"
+    assert_match(/Sailing Status/, response.body)
+    assert_match(/makes an entity of this name/, response.body)
+    ask :get, model_finds_path(@stored), text: "Each Sailing may"
+    assert_match(/writes this sentence/, response.body)
+    ask :post, model_lines_path(@stored), text: "Each Sailing may"
+    assert_response :unprocessable_entity
+  end
+
+  test "the script is saved as a file, and one's name stands in the journal" do
+    patch person_path, params: { name: "Harbour Master" }
+    post model_designs_path(@stored), params: { platform: "postgresql" }
+    design = @stored.reload.model.all(:design).first
+    get model_design_script_path(@stored, design.id, format: :sql)
+    assert_match(/attachment; filename="hollin_sound_ferries_postgresql\.sql"/, response.headers["Content-Disposition"])
+    assert_match(/\ACREATE TABLE|^CREATE TABLE sailing/, response.body)
+    get model_journal_path(@stored)
+    assert_match(/Harbour Master/, response.body)
+    post model_design_proofs_path(@stored, design.id)
+    assert_match(/Proof runs are for SQLite/, response.body)
+  end
+
+  test "undo with nothing to undo says so" do
+    ask :post, model_undo_path(@stored)
+    assert_response :unprocessable_entity
+    assert_match(/nothing of yours to undo/, response.body)
+  end
+end
