@@ -31,6 +31,18 @@ class AttributesTest < CoreTest
     assert_match(/Row 2 .*whole number, not “long”/, error.message)
   end
 
+  def test_a_cell_of_several_fields_clashes_with_what_it_shows_by_now
+    base = model("Vessel", Vessel: [ "Name: text(60)" ])
+    id = base.all(:attribute).first.id
+    dated = Attributes.cell(base, id, "type", "date", ids:, seen: "text").apply(base)
+    assert_equal "date", dated[id].type
+    clash = assert_raises(Conflict) { Attributes.cell(dated, id, "type", "integer", ids:, seen: "text") }.clashes.first
+    assert_equal [ "integer", "date" ], [ clash.yours, clash.theirs ]
+    assert_empty Attributes.cell(dated, id, "type", "date", ids:, seen: "text")
+    keyed = Attributes.cell(base, id, "identifier", "yes", ids:, seen: "").apply(base)
+    assert_raises(Conflict) { Attributes.cell(keyed, id, "identifier", "", ids:, seen: "no") }
+  end
+
   def test_the_last_member_taken_out_takes_the_identifier_along
     base = model("Vessel", Vessel: [ "Hull Number: text(12): *" ])
     attribute = base.all(:attribute).first

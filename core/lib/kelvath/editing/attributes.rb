@@ -40,12 +40,30 @@ module Kelvath
       end
 
       # One ledger cell as typed -> ChangeSet. column: one of COLUMNS; seen: the text that stood there.
+      # Raises Conflict if a cell made of several fields shows something else by now.
       def cell(model, attribute_id, column, raw, ids:, seen: nil)
         return Editing.set(model, attribute_id, column, raw, seen:) unless %w[type identifier].include?(column)
 
+        check_seen(model, attribute_id, column, raw, seen) if seen
         draft = Draft.new(model, ids:)
         assign(draft, attribute_id, column, raw)
         draft.change_set
+      end
+
+      # What the type or identifier cell of an attribute shows.
+      def shown(model, attribute_id, column)
+        attribute = model.fetch(attribute_id)
+        return model[attribute.domain_id]&.name || attribute.type.tr("_", " ") if column == "type"
+
+        model.children(attribute.parent_id, :identifier).any? { |identifier| identifier.primary && identifier.member_ids.include?(attribute_id) } ? "yes" : ""
+      end
+
+      def check_seen(model, attribute_id, column, raw, seen)
+        now = shown(model, attribute_id, column)
+        return if [ seen, raw.to_s.strip ].include?(now)
+
+        message = "#{column.capitalize} of the attribute #{model.fetch(attribute_id).name} was set to “#{now}” meanwhile; yours was “#{raw}”."
+        raise Conflict, [ Conflict::Clash.new(element_id: attribute_id, field: column.to_sym, yours: raw, theirs: now, message:) ]
       end
 
       # A block of rows as pasted from a spreadsheet (cells in the order of COLUMNS, from the given
