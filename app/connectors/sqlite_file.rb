@@ -68,7 +68,6 @@ class SqliteFile
 
   # Rows of a query as hashes with string keys; it serves as the catalog's query.
   def call(sql, binds = []) = @database.execute(sql, binds)
-  def to_proc = method(:call).to_proc
 
   # Runs the statements of a Kelvath::Ddl::Script in one transaction: all or none.
   # Raises Failed with the statement.

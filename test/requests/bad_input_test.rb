@@ -47,10 +47,7 @@ class BadInputTest < ActionDispatch::IntegrationTest
   end
 
   test "files that are no whole SQLite database are refused with the reason" do
-    whole = Rails.root.join("tmp/whole.sqlite").to_s
-    FileUtils.rm_f(whole)
-    SQLite3::Database.new(whole) { |database| 50.times { |number| database.execute("CREATE TABLE t#{number} (a int, b text)") } }
-    bytes = File.binread(whole)
+    bytes = whole_database
     { "" => /empty \(0 bytes\)/, "name;value\n1;2\n" => /not an SQLite database/, bytes[0, 60] => /within its header/, bytes[0, bytes.size - 9000] => /cut off: its header promises/ }.each do |content, message|
       assert_no_difference [ "StoredModel.count", "Run.count" ] do
         post intakes_path, params: { file: upload(content) }
@@ -65,10 +62,7 @@ class BadInputTest < ActionDispatch::IntegrationTest
   end
 
   test "a damaged file fails in its run and leaves no model" do
-    path = Rails.root.join("tmp/damaged.sqlite").to_s
-    FileUtils.rm_f(path)
-    SQLite3::Database.new(path) { |database| 50.times { |number| database.execute("CREATE TABLE t#{number} (a int, b text)") } }
-    bytes = File.binread(path)
+    bytes = whole_database
     bytes[120, 3900] = "\xAB".b * 3900
     run = Run.create!(kind: "intake", title: "Damaged", person: "Guest")
     File.binwrite(run.upload_path, bytes)
@@ -118,6 +112,14 @@ class BadInputTest < ActionDispatch::IntegrationTest
   end
 
   private
+
+  # The bytes of a sound SQLite file of several pages.
+  def whole_database
+    path = Rails.root.join("tmp/whole.sqlite").to_s
+    FileUtils.rm_f(path)
+    SQLite3::Database.new(path) { |database| 50.times { |number| database.execute("CREATE TABLE t#{number} (a int, b text)") } }
+    File.binread(path)
+  end
 
   def upload(content)
     file = Tempfile.new([ "upload", ".sqlite" ], binmode: true)
