@@ -22,7 +22,6 @@ class Run < ApplicationRecord
   def upload_path = self.class.directory.join("#{id}.upload")
   def unfinished? = UNFINISHED.include?(state)
   def failed? = state == "failed"
-  def to_partial_path = "runs/#{kind}"
 
   # Does the work of the block, which gets a progress; keeps what it answers as the result.
   def carry_out

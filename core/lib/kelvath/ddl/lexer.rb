@@ -9,7 +9,6 @@ module Kelvath
       # type: :word, :quoted (an identifier in quotes), :string, :number, :symbol; value: the text, or
       # the identifier without its quotes; from and to: character offsets.
       Token = Struct.new(:type, :value, :from, :to) do
-        def word?(*words) = type == :word && words.include?(value.downcase)
         def symbol?(text) = type == :symbol && value == text
         def name? = %i[word quoted].include?(type)
       end

@@ -44,15 +44,6 @@ module Kelvath
       # Has COMMENT ON statements and keeps what they say.
       def supports_comments? = true
 
-      # Can foreign keys be added to a table that exists?
-      def supports_adding_constraints? = true
-
-      # Can a failed script be rolled back whole?
-      def supports_transactional_ddl? = true
-
-      # Does the catalog give a check back as it was written?
-      def keeps_check_text? = true
-
       # [kind, field] pairs that a database of this platform does not keep as written.
       def not_kept = []
 

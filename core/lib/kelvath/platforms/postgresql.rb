@@ -30,7 +30,6 @@ module Kelvath
 
       def identifier_limit = 63
       def reserved_words = RESERVED
-      def keeps_check_text? = false
       def not_kept = [ %i[check condition], %i[view query], %i[column default_value] ]
 
       def canonical_type(native)

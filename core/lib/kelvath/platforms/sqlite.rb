@@ -18,7 +18,6 @@ module Kelvath
 
       def reserved_words = RESERVED
       def supports_comments? = false
-      def supports_adding_constraints? = false
       def not_kept = [ %i[table comment], %i[column comment], %i[view comment] ]
     end
   end
