@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
   create_table "element_allowed_values", primary_key: ["model_id", "id"], force: :cascade do |t|
     t.string "model_id", null: false
     t.string "id", null: false
@@ -25,6 +25,11 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.boolean "surrogate"
     t.text "definition"
     t.float "position"
+    t.string "least_value"
+    t.string "most_value"
+    t.string "unit"
+    t.string "pattern"
+    t.json "tag_ids"
   end
 
   create_table "element_checks", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -50,6 +55,33 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.float "position"
   end
 
+  create_table "element_custom_fields", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.string "of"
+    t.string "type"
+    t.json "choices"
+    t.float "position"
+  end
+
+  create_table "element_custom_values", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "custom_field_id"
+    t.text "value"
+  end
+
+  create_table "element_dependencies", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.json "determinant_ids"
+    t.json "dependent_ids"
+  end
+
   create_table "element_designs", primary_key: ["model_id", "id"], force: :cascade do |t|
     t.string "model_id", null: false
     t.string "id", null: false
@@ -66,6 +98,22 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.string "element_id"
     t.float "x"
     t.float "y"
+    t.boolean "pinned"
+    t.float "width"
+    t.string "colour"
+  end
+
+  create_table "element_diagram_notes", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.text "text"
+    t.string "shape"
+    t.float "x"
+    t.float "y"
+    t.float "width"
+    t.float "height"
+    t.string "colour"
   end
 
   create_table "element_diagrams", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -75,6 +123,23 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.string "name"
     t.string "stage"
     t.string "design_id"
+    t.string "notation"
+    t.string "detail"
+    t.boolean "types_shown"
+    t.boolean "migrated_shown"
+    t.boolean "optional_shown"
+    t.boolean "indexes_shown"
+    t.string "coloured_by"
+    t.string "subject_area_id"
+    t.boolean "legend"
+    t.boolean "title_block"
+    t.string "author"
+    t.string "dated"
+    t.string "milestone"
+    t.boolean "snapped"
+    t.string "paper"
+    t.text "definition"
+    t.float "position"
   end
 
   create_table "element_domains", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -88,6 +153,11 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.integer "scale"
     t.text "default_value"
     t.text "definition"
+    t.string "base_id"
+    t.string "least_value"
+    t.string "most_value"
+    t.string "unit"
+    t.string "pattern"
   end
 
   create_table "element_entities", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -97,6 +167,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.string "name"
     t.text "definition"
     t.string "subject_area_id"
+    t.json "tag_ids"
   end
 
   create_table "element_foreign_keys", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -118,6 +189,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.string "parent_id"
     t.string "name"
     t.text "definition"
+    t.string "notation"
+    t.string "platform"
   end
 
   create_table "element_identifiers", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -151,6 +224,15 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.string "source_id"
   end
 
+  create_table "element_notes", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.text "text"
+    t.string "author"
+    t.string "written_on"
+  end
+
   create_table "element_relationships", primary_key: ["model_id", "id"], force: :cascade do |t|
     t.string "model_id", null: false
     t.string "id", null: false
@@ -167,6 +249,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.string "role_name"
     t.text "definition"
     t.float "position"
+    t.boolean "separate"
+    t.string "on_delete"
+    t.string "on_update"
   end
 
   create_table "element_subject_areas", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -176,6 +261,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.string "name"
     t.text "definition"
     t.float "position"
+    t.string "colour"
   end
 
   create_table "element_subtype_groups", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -198,6 +284,25 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.string "source_id"
   end
 
+  create_table "element_tags", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.string "colour"
+    t.text "definition"
+  end
+
+  create_table "element_unread_sentences", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "subject_area_id"
+    t.text "text"
+    t.text "reason"
+    t.float "position"
+  end
+
   create_table "element_views", primary_key: ["model_id", "id"], force: :cascade do |t|
     t.string "model_id", null: false
     t.string "id", null: false
@@ -206,6 +311,14 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.text "query"
     t.text "comment"
     t.float "position"
+  end
+
+  create_table "element_words", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "singular"
+    t.string "plural"
   end
 
   create_table "journal_entries", force: :cascade do |t|
@@ -218,6 +331,16 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.binary "changes_packed", null: false
     t.datetime "created_at", null: false
     t.index ["model_id", "revision"], name: "index_journal_entries_on_model_id_and_revision", unique: true
+  end
+
+  create_table "milestones", force: :cascade do |t|
+    t.string "model_id", null: false
+    t.integer "revision", null: false
+    t.string "name", null: false
+    t.string "person", null: false
+    t.datetime "created_at", null: false
+    t.index ["model_id", "name"], name: "index_milestones_on_model_id_and_name", unique: true
+    t.index ["model_id"], name: "index_milestones_on_model_id"
   end
 
   create_table "models", id: :string, force: :cascade do |t|
@@ -244,12 +367,25 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
     t.index ["model_id"], name: "index_runs_on_model_id"
   end
 
+  create_table "starters", force: :cascade do |t|
+    t.string "name", null: false
+    t.text "definition", null: false
+    t.text "content", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["name"], name: "index_starters_on_name", unique: true
+  end
+
   add_foreign_key "element_allowed_values", "models", on_delete: :cascade
   add_foreign_key "element_attributes", "models", on_delete: :cascade
   add_foreign_key "element_checks", "models", on_delete: :cascade
   add_foreign_key "element_columns", "models", on_delete: :cascade
+  add_foreign_key "element_custom_fields", "models", on_delete: :cascade
+  add_foreign_key "element_custom_values", "models", on_delete: :cascade
+  add_foreign_key "element_dependencies", "models", on_delete: :cascade
   add_foreign_key "element_designs", "models", on_delete: :cascade
   add_foreign_key "element_diagram_nodes", "models", on_delete: :cascade
+  add_foreign_key "element_diagram_notes", "models", on_delete: :cascade
   add_foreign_key "element_diagrams", "models", on_delete: :cascade
   add_foreign_key "element_domains", "models", on_delete: :cascade
   add_foreign_key "element_entities", "models", on_delete: :cascade
@@ -258,11 +394,16 @@ ActiveRecord::Schema[7.2].define(version: 2026_03_01_000002) do
   add_foreign_key "element_identifiers", "models", on_delete: :cascade
   add_foreign_key "element_indexes", "models", on_delete: :cascade
   add_foreign_key "element_keys", "models", on_delete: :cascade
+  add_foreign_key "element_notes", "models", on_delete: :cascade
   add_foreign_key "element_relationships", "models", on_delete: :cascade
   add_foreign_key "element_subject_areas", "models", on_delete: :cascade
   add_foreign_key "element_subtype_groups", "models", on_delete: :cascade
   add_foreign_key "element_tables", "models", on_delete: :cascade
+  add_foreign_key "element_tags", "models", on_delete: :cascade
+  add_foreign_key "element_unread_sentences", "models", on_delete: :cascade
   add_foreign_key "element_views", "models", on_delete: :cascade
+  add_foreign_key "element_words", "models", on_delete: :cascade
   add_foreign_key "journal_entries", "models", on_delete: :cascade
+  add_foreign_key "milestones", "models", on_delete: :cascade
   add_foreign_key "runs", "models", on_delete: :cascade
 end

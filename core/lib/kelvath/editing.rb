@@ -44,4 +44,5 @@ end
 
 require_relative "editing/entities"
 require_relative "editing/attributes"
+require_relative "editing/identifiers"
 require_relative "editing/diagrams"

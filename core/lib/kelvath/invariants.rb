@@ -3,9 +3,9 @@
 module Kelvath
   # What must hold in every model, whatever is done to it. Only what a change touched is checked.
   class Invariants
-    UNIQUE_IN_MODEL = %i[entity domain design subject_area].freeze
+    UNIQUE_IN_MODEL = %i[entity domain design subject_area tag].freeze
     UNIQUE_IN_PARENT = %i[attribute column table view].freeze
-    NEEDS_NAME = (UNIQUE_IN_MODEL + UNIQUE_IN_PARENT + %i[header diagram]).freeze
+    NEEDS_NAME = (UNIQUE_IN_MODEL + UNIQUE_IN_PARENT + %i[header diagram custom_field]).freeze
 
     # Checks the model that a change made. Raises InvalidChange with every problem.
     def self.check(change, after)
@@ -21,13 +21,13 @@ module Kelvath
     # InvalidChange::Problem values, empty when all is well.
     def problems
       touched = (@change.additions.map(&:id) + @change.updates.map(&:id)).uniq.filter_map { |id| @model[id] }
-      touched.flat_map { |element| element_problems(element) } + name_clashes(touched) + cycles(touched)
+      touched.flat_map { |element| element_problems(element) } + name_clashes(touched) + cycles(touched) + domain_circles(touched)
     end
 
     private
 
     def element_problems(element)
-      [ *missing_name(element), *too_long(element), *lost_parent(element), *lost_references(element), *ranges(element), *recursion(element) ]
+      [ *missing_name(element), *too_long(element), *lost_parent(element), *lost_references(element), *ranges(element), *recursion(element), *carried(element) ]
     end
 
     def missing_name(element)
@@ -78,6 +78,16 @@ module Kelvath
       problem(element, :identifying, "A many-to-many relationship cannot be identifying.")
     end
 
+    # Only what is many to many can carry attributes: of anything else they belong to an entity.
+    def carried(element)
+      relationship = element.kind == :relationship ? element : nil
+      relationship ||= @model[element.parent_id] if element.kind == :attribute
+      return [] unless relationship&.kind == :relationship && !Logical::Cardinality.many_to_many?(relationship)
+      return [] if element.kind == :relationship && @model.children(element.id, :attribute).empty?
+
+      problem(element, nil, "Only a many-to-many relationship carries attributes; of this one they belong to #{@model[Logical::Cardinality.child_id(relationship)].name}.")
+    end
+
     def name_clashes(touched)
       touched.select { |element| (UNIQUE_IN_MODEL + UNIQUE_IN_PARENT).include?(element.kind) }
              .group_by { |element| [ element.kind, element.parent_id ] }.flat_map do |(kind, parent_id), list|
@@ -98,6 +108,16 @@ module Kelvath
       cycle = Logical::KeyMigration.cycle(@model) or return []
       names = cycle.map { |id| @model[id].name }
       problem(@model[cycle.first], :identifying, "These entities would identify each other in a circle: #{[ *names, names.first ].join(' → ')}.")
+    end
+
+    # A domain may not be based on itself, nor on one that is based on it.
+    def domain_circles(touched)
+      touched.select { |element| element.kind == :domain && element.base_id }.flat_map do |domain|
+        chain = Logical::ValueType.chain(domain, @model)
+        next [] unless chain.last.base_id
+
+        problem(domain, :base_id, "A domain cannot be based on itself: #{[ *chain.map(&:name), @model[chain.last.base_id].name ].join(' → ')}.")
+      end
     end
 
     def article(element) = "#{element.class.title.match?(/\A[aeiou]/) ? 'An' : 'A'} #{element.class.title}"

@@ -106,9 +106,8 @@ module Kelvath
       private
 
       def build_groups
-        cards = Diagram::Cards.new(model, "physical")
         model.children(@design_id, :table).sort_by { |table| table.name.downcase }.map do |table|
-          tags = cards.column_tags(table)
+          tags = Diagram::KeyTags.of_columns(model, table)
           Group.new(id: table.id, title: table.name, rows: model.children(table.id, :column).map { |column| row_of(column, tags[column.id]) })
         end
       end

@@ -9,10 +9,11 @@ module Kelvath
 end
 
 require_relative "logical/inflection"
+require_relative "logical/wording"
 require_relative "logical/cardinality"
 require_relative "logical/value_type"
 require_relative "logical/held_attribute"
 require_relative "logical/key_migration"
 require_relative "logical/sentences"
 require_relative "logical/sentence_parser"
-require_relative "logical/quick_line"
+require_relative "logical/normal_forms"

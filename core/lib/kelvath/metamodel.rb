@@ -10,12 +10,15 @@ module Kelvath
   # Every kind of element, in an order in which parents come before what stands within them.
   module Metamodel
     KINDS = [
-      Header, Domain, AllowedValue, SubjectArea, Entity, Attribute, Identifier, Relationship, SubtypeGroup,
+      Header, Word, Tag, Domain, AllowedValue, SubjectArea, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, UnreadSentence,
       Design, Table, Column, Key, ForeignKey, Check, Index, View,
-      Diagram, DiagramNode
+      Diagram, DiagramNode, DiagramNote,
+      CustomField, CustomValue, Note
     ].to_h { |kind| [ kind.kind, kind ] }.freeze
 
-    LOGICAL = %i[header domain allowed_value subject_area entity attribute identifier relationship subtype_group].freeze
+    LOGICAL = %i[
+      header word tag domain allowed_value subject_area entity relationship attribute identifier dependency subtype_group unread_sentence
+    ].freeze
     PHYSICAL = %i[design table column key foreign_key check index view].freeze
 
     # The class for a kind's name, as symbol or string. Raises UnknownName.

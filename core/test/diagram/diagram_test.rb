@@ -82,8 +82,8 @@ class DiagramTest < CoreTest
 
   def test_end_marks_say_least_and_most
     { [ 1, 1 ] => [ 2, false ], [ 0, 1 ] => [ 1, true ], [ 1, nil ] => [ 3, false ], [ 0, nil ] => [ 2, true ] }.each do |(least, most), (strokes, ring)|
-      mark = Diagram::EndMarks.mark([ 0, 0 ], [ 0, 50 ], least, most)
-      assert_equal [ strokes, ring ], [ mark.strokes.size, !mark.ring.nil? ], [ least, most ].inspect
+      drawn, ring_drawn = Diagram::EndMarks.shapes([ 0, 0 ], [ 0, 50 ], least, most)
+      assert_equal [ strokes, ring ], [ drawn.numbers.count { |command, *| command == :l }, !ring_drawn.nil? ], [ least, most ].inspect
     end
   end
 

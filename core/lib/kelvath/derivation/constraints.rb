@@ -47,9 +47,16 @@ module Kelvath
           column_ids = migration.pairs.map { |child, _| column(child).id }
           target_column_ids = migration.pairs.map { |_, parent| @tables.column(migration.parent_id, parent.id).id }
           add(:foreign_key, "fk_#{@table.name}_#{role(migration.link) || target.name}", column_ids:, target_table_id: target.id, target_column_ids:,
-              source_id: migration.link.id)
+              source_id: migration.link.id, **actions(migration.link))
           unique_if_one(migration.link, column_ids) || index(column_ids)
         end
+      end
+
+      # What the relationship says of deleted parents; nothing said is what the platform does by itself.
+      def actions(link)
+        return {} unless link.kind == :relationship
+
+        { on_delete: link.on_delete, on_update: link.on_update }.reject { |_, action| action.empty? }
       end
 
       def role(link) = link.kind == :relationship && !link.role_name.empty? ? Naming.physical(link.role_name) : nil
@@ -75,15 +82,24 @@ module Kelvath
 
       def add_checks
         @tables.keys.held(@entity.id).select(&:own?).each do |held|
-          next unless held.origin&.domain_id # values are allowed by domains
+          next unless held.origin
 
-          values = held.value_type(@model).allowed_values
-          next if values.empty?
-
-          list = values.map { |value| @platform.default_expression(value, held.value_type(@model)) }.join(", ")
-          add(:check, "ck_#{@table.name}_#{column(held).name}", condition: "#{@platform.quote(column(held).name)} IN (#{list})", source_id: held.id)
+          conditions(held, @tables.type_of(held)).each do |condition|
+            add(:check, "ck_#{@table.name}_#{column(held).name}", condition:, source_id: held.id)
+          end
         end
       end
+
+      # The allowed values and the range of an attribute, as the platform says them.
+      def conditions(held, type)
+        name = @platform.quote(column(held).name)
+        ends = [ [ type.least_value, ">=" ], [ type.most_value, "<=" ] ].reject { |value, _| value.empty? || !type.fits?(value) }
+        range = ends.map { |value, sign| "#{name} #{sign} #{literal(value, type)}" }
+        values = type.allowed_values.map { |value| literal(value, type) }
+        [ ("#{name} IN (#{values.join(', ')})" if values.any?), (range.join(" AND ") if range.any?) ].compact
+      end
+
+      def literal(value, type) = @platform.default_expression(value, type)
 
       def column(held) = @tables.column(@entity.id, held.id)
 

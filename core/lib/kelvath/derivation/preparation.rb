@@ -29,7 +29,7 @@ module Kelvath
         entity = Metamodel::Entity.new(id: "#{link.id}-entity", name: junction_name(from, to), definition: Logical::Sentences.read_back(@source, link).join(" "),
                                        subject_area_id: from.subject_area_id)
         @notes << "#{from.name} and #{to.name} are many to many; they meet in #{entity.name}."
-        [ entity, half(link, :from, entity), half(link, :to, entity) ]
+        [ entity, half(link, :from, entity), half(link, :to, entity), *carried(link, entity) ]
       end
 
       def half(link, side, entity)
@@ -37,6 +37,11 @@ module Kelvath
         role = "Other #{@source.fetch(link.to_id).name}" if role.empty? && side == :to && Logical::Cardinality.recursive?(link)
         Metamodel::Relationship.new(id: "#{link.id}-#{side}", from_id: link[:"#{side}_id"], to_id: entity.id, identifying: true, role_name: role,
                                     position: link.position)
+      end
+
+      # The attributes that the relationship carried, ids and all, so that what refers to them still does.
+      def carried(link, entity)
+        @source.children(link.id, :attribute).map { |attribute| Metamodel::Attribute.new(id: attribute.id, parent_id: entity.id, **attribute.values) }
       end
 
       def junction_name(from, to)

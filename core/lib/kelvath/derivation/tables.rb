@@ -34,6 +34,9 @@ module Kelvath
       def column(entity_id, held_id) = @columns.fetch([ entity_id, held_id ])
       def keys = @keys
 
+      # The same attribute arrives in many tables; its type is worked out once.
+      def type_of(held) = @types[held.origin&.id] ||= held.value_type(@model)
+
       private
 
       def add_table(entity)
@@ -61,8 +64,7 @@ module Kelvath
         )
       end
 
-      # The same attribute arrives in many tables, and the same names and types recur: each is worked out once.
-      def type_of(held) = @types[held.origin&.id] ||= held.value_type(@model)
+      # The same names and types recur: each is worked out once.
       def native(type) = @natives[[ type.name, type.length, type.precision, type.scale ]] ||= @platform.native_type(type)
       def physical(name) = @physical[name] ||= Naming.physical(name, limit: @platform.identifier_limit)
 

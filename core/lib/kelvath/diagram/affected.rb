@@ -40,9 +40,16 @@ module Kelvath
         when *CARDS then [ element.id ]
         when :relationship then [ element.from_id, element.to_id ]
         when :subtype_group then [ element.parent_id, *element.subtype_ids ]
-        when :domain then @new.referrers(element.id, :attribute).map(&:parent_id)
+        when :domain then users(element.id)
         else [ element.parent_id ].compact
         end
+      end
+
+      # Entities with attributes of a domain, or of one that is based on it.
+      def users(domain_id, seen = Set.new)
+        return [] unless seen.add?(domain_id)
+
+        @new.referrers(domain_id, :attribute).map(&:parent_id) + @new.referrers(domain_id, :domain).flat_map { |other| users(other.id, seen) }
       end
 
       # A card, and those that its key migrates to: on through what identifies, one step through the rest.

@@ -2,100 +2,90 @@
 
 module Kelvath
   module Diagram
-    # What stands on the cards of a diagram, measured: one for each entity or table.
+    # What stands on the cards of a diagram: one for each entity or table, measured and drawn by the
+    # diagram's notation.
     class Cards
-      # kind: :independent, :dependent, :associative, :subtype or :table; lines: the definition, broken.
-      Card = Struct.new(:kind, :title, :lines, :rows, :width, :height, :key_rows, keyword_init: true)
+      # kind: :independent, :dependent, :associative, :subtype or :table; lines: the definition, broken;
+      # core: the part of the card that lines reach, [left, right] from its edge; ink: its shapes, from
+      # its upper left corner; far: the name for looking from far away, [[line, …], size].
+      Card = Struct.new(:kind, :title, :lines, :rows, :width, :height, :key_rows, :core, :ink, :far, keyword_init: true)
       # tag: "PK", "AK1", "FK" or several; detail: the type; optional: may be empty.
       Row = Struct.new(:tag, :text, :detail, :optional, :id, keyword_init: true)
 
-      TITLE_SIZE = 13
-      TEXT_SIZE = 12
-      TITLE_HEIGHT = 28
-      ROW_HEIGHT = 18
-      LINE_HEIGHT = 15
-      PADDING = 10
-      SPINE = 8
-      TAG_WIDTH = 48
-      CONCEPT_WIDTH = 190
-      MOST_WIDTH = 380
-      MOST_LINES = 3
+      FAR_SIZES = (14..34).freeze
 
-      def initialize(model, stage)
+      # style: a Style, or a stage's name for its usual one.
+      def initialize(model, style)
         @model = model
-        @stage = stage
+        @style = style.is_a?(Style) ? style : Style.of(Metamodel::Diagram.new(id: "usual", stage: style))
         @keys = Logical::KeyMigration.of(model)
+        @notation = Notations.fetch(@style.notation)
       end
 
-      # The Card of an entity or table.
-      def card(element)
-        return table_card(element) if element.kind == :table
-
-        @stage == "concept" ? concept_card(element) : entity_card(element)
-      end
-
-      # { column id => ["PK", "AK1", "FK", …] } of a table; nothing for a column in no key.
-      def column_tags(table)
-        tags = Hash.new { |hash, id| hash[id] = [] }
-        primary, alternate = @model.children(table.id, :key).partition(&:primary)
-        primary.flat_map(&:column_ids).each { |id| tags[id] << "PK" }
-        alternate.each_with_index { |key, index| key.column_ids.each { |id| tags[id] << "AK#{index + 1}" } }
-        @model.children(table.id, :foreign_key).flat_map(&:column_ids).uniq.each { |id| tags[id] << "FK" }
-        tags
+      # The Card of an entity or table; at least so wide, if that is said.
+      def card(element, width: nil)
+        card = element.kind == :table ? table_card(element) : entity_card(element)
+        card.width = width.to_f
+        Notations.for_card(card.kind, @notation).lay(card, @style)
+        card.far = far(element.name, card.width, card.height)
+        card.freeze
       end
 
       private
 
-      def title_font = Font.weight(600)
-      def text_font = Font.weight(400)
-
-      def concept_card(entity)
-        width = [ CONCEPT_WIDTH, title_width(entity.name) ].max.clamp(0, MOST_WIDTH)
-        lines = text_font.wrap(entity.definition, 11.5, width - SPINE - PADDING * 2, most: MOST_LINES)
-        Card.new(kind: entity_kind(entity), title: title(entity.name, width), lines:, rows: [], key_rows: 0, width:,
-                 height: TITLE_HEIGHT + (lines.empty? ? 8 : lines.size * LINE_HEIGHT + 10))
-      end
-
       def entity_card(entity)
-        tags = alternate_tags(entity.id)
-        keys, others = @keys.held(entity.id).partition(&:primary)
-        rows = (keys + others).map { |held| Row.new(tag: tag(held, tags), text: held.name, detail: held.value_type(@model).to_s.sub("not decided", "?"), optional: !held.mandatory, id: held.id) }
-        rowed_card(entity_kind(entity), entity.name, rows, keys.size)
+        rows = @style.rows? ? entity_rows(entity) : []
+        lines = @style.definitions? ? [ entity.definition ] : []
+        Card.new(kind: entity_kind(entity), title: entity.name, lines:, rows:, key_rows: rows.count { |row| row.tag.start_with?("PK") })
       end
 
-      def tag(held, tags) = [ ("PK" if held.primary), *tags[held.id], ("FK" if held.migrated?) ].compact.join(" ")
+      def entity_rows(entity)
+        tags = alternate_tags(entity.id)
+        held = @keys.held(entity.id).select { |each| shown?(each, tags) }
+        keys, others = held.partition(&:primary)
+        (keys + others).map { |each| Row.new(tag: tag(each, tags), text: each.name, detail: detail(each), optional: !each.mandatory, id: each.id) }
+      end
+
+      def shown?(held, tags)
+        return false if held.migrated? && !@style.migrated
+
+        !@style.keys_only? || held.primary || tags.key?(held.id)
+      end
+
+      def detail(held)
+        type = @style.types ? held.value_type(@model).to_s.sub("not decided", "?") : ""
+        @style.optional && !held.mandatory ? "#{type} may be empty".strip : type
+      end
+
+      def tag(held, tags) = [ ("PK" if held.primary), *tags.fetch(held.id, []), ("FK" if held.migrated?) ].compact.join(" ")
 
       def alternate_tags(entity_id)
-        @keys.alternates(entity_id).each_with_index.with_object(Hash.new { |hash, id| hash[id] = [] }) do |((_, members), index), tags|
-          members.each { |held| tags[held.id] << "AK#{index + 1}" }
+        @keys.alternates(entity_id).each_with_index.with_object({}) do |((_, members), index), tags|
+          members.each { |held| (tags[held.id] ||= []) << "AK#{index + 1}" }
         end
       end
 
       def table_card(table)
-        tags = column_tags(table)
-        rows = @model.children(table.id, :column).map do |column|
-          Row.new(tag: tags[column.id].join(" "), text: column.name, detail: column.native_type, optional: !column.mandatory, id: column.id)
+        tags = KeyTags.of_columns(@model, table)
+        columns = @style.rows? ? @model.children(table.id, :column) : []
+        columns = columns.select { |column| tags.key?(column.id) } if @style.keys_only?
+        rows = columns.map { |column| column_row(column, tags.fetch(column.id, [])) }
+        rows += index_rows(table) if @style.indexes
+        Card.new(kind: :table, title: table.name, lines: @style.definitions? ? [ table.comment ] : [], rows:, key_rows: 0)
+      end
+
+      def column_row(column, tags)
+        detail = [ (column.native_type if @style.types), ("null" if @style.optional && !column.mandatory) ].compact.join(" ")
+        Row.new(tag: tags.join(" "), text: column.name, detail:, optional: !column.mandatory, id: column.id)
+      end
+
+      def index_rows(table)
+        names = @model.children(table.id, :column).to_h { |column| [ column.id, column.name ] }
+        @model.children(table.id, :index).map do |index|
+          on = index.expression.empty? ? index.column_ids.filter_map { |id| names[id] }.join(", ") : index.expression
+          Row.new(tag: index.unique ? "UX" : "IX", text: index.name, detail: on, optional: false, id: index.id)
         end
-        rowed_card(:table, table.name, rows, 0)
       end
-
-      def rowed_card(kind, name, rows, key_rows)
-        width = [ 150, title_width(name), *rows.map { |row| row_width(row) } ].max.ceil.clamp(0, MOST_WIDTH)
-        height = TITLE_HEIGHT + [ rows.size, 1 ].max * ROW_HEIGHT + (key_rows.positive? && key_rows < rows.size ? 16 : 8)
-        Card.new(kind:, title: title(name, width), lines: [], rows: rows.map { |row| fitted(row, width) }, key_rows:, width:, height:)
-      end
-
-      def row_width(row) = SPINE + TAG_WIDTH + text_font.width(row.text, TEXT_SIZE) + 16 + text_font.width(row.detail, 11) + PADDING
-
-      def fitted(row, width)
-        room = width - SPINE - TAG_WIDTH - PADDING
-        left = room - 10 - text_font.width(row.text, TEXT_SIZE) # what the name leaves to the type, at least 45 %
-        detail = text_font.fit(row.detail, 11, [ room * 0.45, left ].max)
-        Row.new(tag: row.tag, text: text_font.fit(row.text, TEXT_SIZE, room - 10 - text_font.width(detail, 11)), detail:, optional: row.optional, id: row.id)
-      end
-
-      def title_width(name) = (SPINE + PADDING * 2 + title_font.width(name, TITLE_SIZE)).ceil
-      def title(name, width) = title_font.fit(name, TITLE_SIZE, width - SPINE - PADDING * 2 + 1)
 
       # Subtype first: it says most. Associative: identified by two or more parents and nothing else.
       def entity_kind(entity)
@@ -109,6 +99,30 @@ module Kelvath
 
       def identifying_parents(entity)
         @model.referrers(entity.id, :relationship).select { |link| link.identifying && Logical::Cardinality.child_id(link) == entity.id }
+      end
+
+      # The name in a size that fills the card.
+      def far(name, width, height)
+        font = Font.weight(600)
+        words = name.split(/[\s_]+/).reject(&:empty?)
+        widest = words.map { |word| font.width(word, 1) }.max || 1
+        size = [ (width - 16) / widest, (height - 8) / (words.size * 1.15) ].min.clamp(FAR_SIZES.min, FAR_SIZES.max).floor
+        [ words.size * size * 1.15 > height ? [ font.fit(name, size, width - 10) ] : words.map { |word| font.fit(word, size, width - 10) }, size ]
+      end
+    end
+
+    # The tags of keys that columns belong to.
+    module KeyTags
+      module_function
+
+      # { column id => ["PK", "AK1", "FK", …] } of a table; nothing for a column in no key.
+      def of_columns(model, table)
+        tags = Hash.new { |hash, id| hash[id] = [] }
+        primary, alternate = model.children(table.id, :key).partition(&:primary)
+        primary.flat_map(&:column_ids).each { |id| tags[id] << "PK" }
+        alternate.each_with_index { |key, index| key.column_ids.each { |id| tags[id] << "AK#{index + 1}" } }
+        model.children(table.id, :foreign_key).flat_map(&:column_ids).uniq.each { |id| tags[id] << "FK" }
+        tags
       end
     end
   end

@@ -10,7 +10,9 @@ module Kelvath
       # One inner piece of a route: axis 0 for upright (fixed x), 1 for level (fixed y).
       Piece = Struct.new(:link, :index, :axis, :at, :low, :high, :legs)
 
-      def initialize(routes, obstacles)
+      # bundles: { link => bundle or nil }; the lines of one bundle may lie on one another.
+      def initialize(routes, obstacles, bundles: {})
+        @bundles = bundles
         @routes = routes.transform_values { |points| points.map(&:dup) }
         @obstacles = obstacles
       end
@@ -88,8 +90,9 @@ module Kelvath
       # { piece => lane number }: after every earlier piece that it lies beside.
       def assign(order)
         order.each_with_index.with_object({}.compare_by_identity) do |(piece, index), lanes|
+          kin = order.first(index).find { |other| @bundles[other.link] && @bundles[other.link] == @bundles[piece.link] }
           beside = order.first(index).select { |other| other.low < piece.high + STEP && piece.low < other.high + STEP }
-          lanes[piece] = beside.empty? ? 0 : beside.map { |other| lanes[other] }.max + 1
+          lanes[piece] = kin ? lanes[kin] : (beside.map { |other| lanes[other] }.max || -1) + 1
         end
       end
 

@@ -12,16 +12,13 @@ module Kelvath
 
       # { diagram node id => [x, y] }: parents above children, each connected part by itself.
       def layered(model, diagram_id)
-        nodes = model.children(diagram_id, :diagram_node).select { |node| model.key?(node.element_id) }
-        cards = Cards.new(model, model.fetch(diagram_id).stage)
-        boxes = nodes.to_h do |node|
-          card = cards.card(model.fetch(node.element_id))
-          [ node.element_id, Scene::Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(0, 0, card.width, card.height), card:) ]
-        end
-        links = Links.new(model, boxes).all.map { |link| direction(model, link) }
-        places = arrange(boxes.transform_values { |box| [ box.rect.width, box.rect.height ] }, links)
+        boxes = Places.boxes(model, diagram_id)
+        places = arrange(boxes.transform_values { |box| [ box.rect.width, box.rect.height ] }, directed(model, boxes))
         places.transform_keys { |id| boxes.fetch(id).node_id }
       end
+
+      # [[upper id, lower id], …] of the links between boxes.
+      def directed(model, boxes) = Links.new(model, boxes).all.map { |link| direction(model, link) }
 
       # sizes: { id => [width, height] }; links: [[upper id, lower id], …] -> { id => [x, y] }
       def arrange(sizes, links)

@@ -11,8 +11,9 @@ module Kelvath
       CLEARANCE = 30 # less room than this between two cards, and lines take another side
       EDGE = 14 # from a card's corner to the first line
 
-      # links: [[id, from id, to id], …] without lines from a card to itself.
-      def initialize(rects, links)
+      # links: [[id, from id, to id, bundle], …] without lines from a card to itself; cores: see Router.
+      def initialize(rects, links, cores: {})
+        @cores = cores
         @rects = rects
         @links = links
       end
@@ -44,8 +45,8 @@ module Kelvath
       # { [link id, :from or :to] => coordinate along the side }
       def spread(sides)
         ends = Hash.new { |hash, key| hash[key] = [] }
-        @links.each do |id, from, to|
-          ends[[ from, sides[id][0] ]] << [ id, :from, to ]
+        @links.each do |id, from, to, bundle|
+          ends[[ from, sides[id][0] ]] << [ id, :from, to, bundle ]
           ends[[ to, sides[id][1] ]] << [ id, :to, from ]
         end
         places = ends.each_with_object({}) { |((card, side), list), found| spread_side(card, side, list, found) }
@@ -53,10 +54,14 @@ module Kelvath
         places
       end
 
+      # The ends of one side in the order of what they lead to; those of a bundle take one place.
       def spread_side(card, side, list, found)
         low, high = range(card, side)
-        sorted = list.sort_by { |id, _, other| [ center(other, side), id ] }
-        sorted.each_with_index { |(id, which, _), index| found[[ id, which ]] = low + (high - low) * (index + 1) / (sorted.size + 1.0) }
+        groups = list.group_by { |id, which, _, bundle| which == :from && bundle ? bundle : [ id, which ] }.values
+        sorted = groups.sort_by { |group| [ group.sum { |_, _, other| center(other, side) } / group.size, group.first.first ] }
+        sorted.each_with_index do |group, index|
+          group.each { |id, which, *| found[[ id, which ]] = low + (high - low) * (index + 1) / (sorted.size + 1.0) }
+        end
       end
 
       # A line alone on its side moves so that it can run straight, if the other end allows.
@@ -73,7 +78,8 @@ module Kelvath
 
       def range(card, side)
         rect = @rects.fetch(card)
-        %i[top bottom].include?(side) ? [ rect.left + EDGE, rect.right - EDGE ] : [ rect.top + EDGE, rect.bottom - EDGE ]
+        left, right = @cores[card] || [ 0, rect.width ]
+        %i[top bottom].include?(side) ? [ rect.left + left + EDGE, rect.left + right - EDGE ] : [ rect.top + EDGE, rect.bottom - EDGE ]
       end
 
       def center(card, side) = %i[top bottom].include?(side) ? @rects.fetch(card).center_x : @rects.fetch(card).center_y

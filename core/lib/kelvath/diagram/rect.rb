@@ -4,6 +4,13 @@ module Kelvath
   module Diagram
     # A rectangle in drawing units, y pointing down.
     Rect = Struct.new(:x, :y, :width, :height) do
+      # The smallest one that holds all points [[x, y], …].
+      def self.around(points)
+        left, right = points.map(&:first).minmax
+        top, bottom = points.map(&:last).minmax
+        new(left, top, right - left, bottom - top)
+      end
+
       def left = x
       def top = y
       def right = x + width
@@ -13,6 +20,9 @@ module Kelvath
 
       # The same with x and y exchanged.
       def flipped = Rect.new(y, x, height, width)
+
+      # The smallest one that holds both.
+      def union(other) = Rect.around([ [ left, top ], [ right, bottom ], [ other.left, other.top ], [ other.right, other.bottom ] ])
 
       # Do the two share any area?
       def overlaps?(other) = left < other.right && other.left < right && top < other.bottom && other.top < bottom

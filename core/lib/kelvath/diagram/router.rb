@@ -13,10 +13,14 @@ module Kelvath
 
       attr_reader :rects, :pairs, :raw
 
-      # rects: { id => Rect }; links: [[id, from id, to id], …]; previous: a Router whose routes
-      # stay wherever neither their ends nor a card in their way have changed.
-      def initialize(rects, links, previous: nil)
+      # rects: { id => Rect }; links: [[id, from id, to id, bundle], …]: links of one bundle (or nil)
+      # leave their first card together; cores: { id => [left, right] } of the part of a card that lines
+      # reach; previous: a Router whose routes stay wherever neither their ends nor a card in their way
+      # have changed.
+      def initialize(rects, links, cores: {}, previous: nil)
         @rects = rects
+        @cores = cores
+        @bundles = links.to_h { |id, _, _, bundle| [ id, bundle ] }
         @loops, @links = links.partition { |_, from, to| from == to }
         @previous = previous
         @upright = Obstacles.new(rects)
@@ -25,11 +29,11 @@ module Kelvath
 
       # { link id => [[x, y], …] } from the first card to the second.
       def routes
-        @pairs = Ports.new(@rects, @links).pairs
+        @pairs = Ports.new(@rects, @links, cores: @cores).pairs
         changed = changed_rects
         @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed) || short_way(pair) ] }
         take_detours
-        found = Lanes.new(@raw, @upright).parted
+        found = Lanes.new(@raw, @upright, bundles: @bundles).parted
         @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_route(@rects.fetch(from), index) } }
         found
       end

@@ -2,17 +2,23 @@
 
 module Kelvath
   module Diagram
-    # Everything a diagram shows, in numbers: boxes with their rows, lines with their points. It is
+    # Everything a diagram shows, in numbers: boxes with their ink, lines with their points. It is
     # made from a model, and from the scene before it, so that only what changed is worked out anew.
     class Scene
-      # id: of the element; node_id: of its place on the diagram.
-      Box = Struct.new(:id, :node_id, :rect, :card, keyword_init: true)
-      # from_end and to_end: [least, most]; solid: identifying (or a foreign key within the key).
-      Line = Struct.new(:id, :from_id, :to_id, :points, :from_mark, :to_mark, :solid, :label, :kind, keyword_init: true)
-      # A connection before it has points.
-      Link = Struct.new(:id, :from_id, :to_id, :from_end, :to_end, :solid, :label, :kind, keyword_init: true)
+      # id: of the element; node_id: of its place on the diagram; tint: a person's colour, or "".
+      Box = Struct.new(:id, :node_id, :rect, :card, :tint, :pinned, keyword_init: true)
+      # ink: the shapes on the line beside its path; dashed: how the path is drawn; label: [text, x, y].
+      Line = Struct.new(:id, :from_id, :to_id, :points, :ink, :dashed, :label, :kind, keyword_init: true)
+      # A connection before it has points. from_end and to_end: [least, most]; solid: identifying (or a
+      # foreign key within the key); parent_side: :from, :to or nil; the rest is of one kind only.
+      Link = Struct.new(:id, :from_id, :to_id, :from_end, :to_end, :solid, :label, :inverse_label, :kind, :parent_side, :role, :bundle, :exclusive, :complete,
+                        :discriminator, keyword_init: true)
+      # A note, frame or shape that is no object of the model.
+      Note = Struct.new(:id, :rect, :shape, :ink, keyword_init: true)
+      # Beside the drawing: its legend, its title block.
+      Panel = Struct.new(:id, :rect, :ink, keyword_init: true)
 
-      attr_reader :boxes, :lines, :diagram, :router, :model, :links, :routes
+      attr_reader :boxes, :lines, :notes, :panels, :diagram, :style, :router, :model, :links, :routes
 
       # The scene of a diagram (its id). previous: an older scene of the same diagram.
       def self.of(model, diagram_id, previous: nil) = new(model, model.fetch(diagram_id), previous).build
@@ -20,45 +26,74 @@ module Kelvath
       def initialize(model, diagram, previous)
         @model = model
         @diagram = diagram
+        @style = Style.of(diagram)
         @previous = previous
         @boxes = {}
         @lines = {}
       end
 
       def build
-        cards = Cards.new(@model, diagram.stage)
-        affected = @previous && Affected.between(@previous.model, @model, diagram.stage)
-        @model.children(diagram.id, :diagram_node).each do |node|
-          element = @model[node.element_id] or next
-          old = @previous&.boxes&.fetch(element.id, nil)
-          card = old && !affected.include?(element.id) ? old.card : cards.card(element)
-          @boxes[element.id] = kept_or(@previous&.boxes, element.id, box(node, card))
-        end
+        build_boxes
         build_lines
+        build_notes
+        @panels = Furniture.new(self).panels.to_h { |panel| [ panel.id, kept_or(@previous&.panels, panel.id, panel) ] }
         self
       end
 
       # { card id => Rect } of all boxes.
       def rects = @rects ||= boxes.transform_values(&:rect)
 
-      # What the drawing takes up, as a Rect; a sheet of the usual size if it is empty.
-      def extent
-        return Rect.new(0, 0, 1000, 600) if boxes.empty?
+      # What the cards, lines and notes take up, as a Rect; a sheet of the usual size if there are none.
+      def content
+        return Rect.new(0, 0, 1000, 600) if boxes.empty? && notes.empty?
 
-        xs = boxes.each_value.flat_map { |box| [ box.rect.left, box.rect.right ] } + lines.each_value.flat_map { |line| line.points.map(&:first) }
-        ys = boxes.each_value.flat_map { |box| [ box.rect.top, box.rect.bottom ] } + lines.each_value.flat_map { |line| line.points.map(&:last) }
-        Rect.new(xs.min, ys.min, xs.max - xs.min, ys.max - ys.min)
+        placed = [ *rects.values, *notes.values.map(&:rect) ]
+        points = lines.each_value.flat_map(&:points)
+        Rect.around([ *placed.flat_map { |rect| [ [ rect.left, rect.top ], [ rect.right, rect.bottom ] ] }, *points ])
       end
 
-      # Ids of boxes and lines that are new or other than in that scene, and of those no longer there.
+      # The content with the legend and the title block.
+      def extent = panels.values.map(&:rect).reduce(content) { |all, rect| all.union(rect) }
+
+      # Ids of what is new or other than in that scene, by kind, and of what is no longer there.
       def changed_since(other)
-        { boxes: differing(boxes, other.boxes), lines: differing(lines, other.lines),
-          gone: (other.boxes.keys - boxes.keys) + (other.lines.keys - lines.keys) }
+        found = %i[boxes lines notes panels].to_h { |part| [ part, differing(send(part), other.send(part)) ] }
+        found.merge(gone: %i[boxes lines notes panels].flat_map { |part| other.send(part).keys - send(part).keys })
       end
+
+      # Is there a shape of that id?
+      def key?(id) = [ boxes, lines, notes, panels ].any? { |part| part.key?(id) }
 
       private
 
-      def box(node, card) = Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(node.x, node.y, card.width, card.height), card:)
+      def build_boxes
+        cards = Cards.new(@model, style)
+        affected = @previous&.style == style ? Affected.between(@previous.model, @model, diagram.stage) : nil
+        @model.children(diagram.id, :diagram_node).each do |node|
+          element = @model[node.element_id] or next
+          old = @previous&.boxes&.fetch(element.id, nil)
+          card = affected && old && !affected.include?(element.id) && same_width?(node) ? old.card : cards.card(element, width: node.width)
+          @boxes[element.id] = kept_or(@previous&.boxes, element.id, box(node, card, element))
+        end
+      end
+
+      def same_width?(node) = @previous.model[node.id]&.width == node.width
+
+      def box(node, card, element)
+        Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(node.x, node.y, card.width, card.height), card:, tint: tint(node, element), pinned: node.pinned)
+      end
+
+      # A card's own colour, or that of what the diagram is coloured by.
+      def tint(node, element)
+        return node.colour unless node.colour.empty?
+        return "" unless element.kind == :entity
+
+        case diagram.coloured_by
+        when "subject area" then @model[element.subject_area_id]&.colour.to_s
+        when "tag" then element.tag_ids.filter_map { |id| @model[id] }.map(&:colour).find { |colour| !colour.empty? }.to_s
+        else ""
+        end
+      end
 
       # The very same object if nothing changed, so that comparing scenes is quick.
       def kept_or(old, id, fresh) = old && old[id] == fresh ? old[id] : fresh
@@ -66,61 +101,38 @@ module Kelvath
 
       def build_lines
         @links = Links.new(@model, @boxes).all.to_h { |link| [ link.id, link ] }
-        @router = Router.new(rects, @links.values.map { |link| [ link.id, link.from_id, link.to_id ] }, previous: @previous&.router)
+        cores = @boxes.transform_values { |box| box.card.core }
+        ends = @links.values.map { |link| [ link.id, link.from_id, link.to_id, link.bundle ] }
+        @router = Router.new(rects, ends, cores:, previous: @previous&.style == style ? @previous&.router : nil)
         @routes = @router.routes
         @links.each_value { |link| @lines[link.id] = same_line(link) || line(link, @routes.fetch(link.id)) }
       end
 
       # The line of before, if it connects the same in the same way and runs the same way.
       def same_line(link)
-        @previous&.lines&.fetch(link.id, nil) if @previous && @previous.links[link.id] == link && @previous.routes[link.id] == @routes[link.id]
+        return unless @previous&.style == style && @previous.links[link.id] == link && @previous.routes[link.id] == @routes[link.id]
+
+        @previous.lines[link.id]
       end
 
       def line(link, points)
         points = points.map { |x, y| [ x.round(1), y.round(1) ] }
-        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:, solid: link.solid, label: link.label, kind: link.kind,
-                 from_mark: link.from_end && EndMarks.mark(points[0], points[1], *link.from_end),
-                 to_mark: link.to_end && EndMarks.mark(points[-1], points[-2], *link.to_end))
-      end
-    end
-
-    # The connections between the boxes of a scene.
-    class Links
-      def initialize(model, boxes)
-        @model = model
-        @boxes = boxes
+        notation = link.kind == :foreign_key ? Notations.fetch("crows_foot") : Notations.fetch(style.notation)
+        text = notation.label(link).to_s
+        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:, dashed: notation.dashed?(link), kind: link.kind, ink: notation.marks(link, points),
+                 label: text.empty? ? nil : [ Font.weight(400).fit(text, 11, 190), *label_place(points) ])
       end
 
-      # Scene::Link values: relationships and subtypes between entities, foreign keys between tables.
-      def all = @boxes.keys.flat_map { |id| @model[id].kind == :table ? foreign_keys(id) : relationships(id) + subtypes(id) }
-
-      private
-
-      def relationships(entity_id)
-        @model.referrers(entity_id, :relationship).select { |each| each.from_id == entity_id && @boxes.key?(each.to_id) }.map do |each|
-          Scene::Link.new(id: each.id, from_id: each.from_id, to_id: each.to_id, from_end: [ each.from_least, each.from_most ],
-                          to_end: [ each.to_least, each.to_most ], solid: each.identifying, label: each.phrase, kind: :relationship)
-        end
+      # The middle of the longest level piece (or of the longest piece), a little above it.
+      def label_place(points)
+        pieces = points.each_cons(2).to_a
+        level = pieces.select { |one, two| (one[1] - two[1]).abs < 1 }
+        one, two = (level.empty? ? pieces : level).max_by { |a, b| (a[0] - b[0]).abs + (a[1] - b[1]).abs }
+        [ ((one[0] + two[0]) / 2.0).round(1), ((one[1] + two[1]) / 2.0 - (one[1] == two[1] ? 4 : 0)).round(1) ]
       end
 
-      def subtypes(entity_id)
-        @model.children(entity_id, :subtype_group).flat_map do |group|
-          group.subtype_ids.select { |id| @boxes.key?(id) }.map do |id|
-            Scene::Link.new(id: "#{group.id}.#{id}", from_id: entity_id, to_id: id, solid: true, label: group.exclusive ? "" : "or several", kind: :subtype)
-          end
-        end
-      end
-
-      def foreign_keys(table_id)
-        columns = @model.children(table_id, :column).to_h { |column| [ column.id, column ] }
-        keys = @model.children(table_id, :key)
-        @model.children(table_id, :foreign_key).select { |key| @boxes.key?(key.target_table_id) }.map do |key|
-          optional = key.column_ids.any? { |id| !columns[id]&.mandatory }
-          once = keys.any? { |each| each.column_ids.sort == key.column_ids.sort }
-          primary = keys.find(&:primary)&.column_ids.to_a
-          Scene::Link.new(id: key.id, from_id: key.target_table_id, to_id: table_id, from_end: [ optional ? 0 : 1, 1 ], to_end: [ 0, once ? 1 : nil ],
-                          solid: (key.column_ids - primary).empty?, label: "", kind: :foreign_key)
-        end
+      def build_notes
+        @notes = @model.children(diagram.id, :diagram_note).to_h { |note| [ note.id, kept_or(@previous&.notes, note.id, Furniture.note(note)) ] }
       end
     end
   end

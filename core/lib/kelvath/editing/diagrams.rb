@@ -39,6 +39,14 @@ module Kelvath
         draft.add(:diagram_node, parent_id: diagram.id, element_id: element.id, x: x.to_f.round(1), y: y.to_f.round(1))
       end
 
+      # Puts an element's card beside another one: to its right, or further if something stands there.
+      def put_beside(draft, node, element)
+        places = draft.model.children(node.parent_id, :diagram_node).map { |each| [ each.x, each.y ] }
+        spots = (1..20).map { |step| [ node.x + step * (CARD[0] + GAP), node.y + (step.even? ? CARD[1] / 2 : 0) ] }
+        at = spots.find { |x, y| places.none? { |px, py| (px - x).abs < CARD[0] && (py - y).abs < CARD[1] } }
+        put(draft, draft.model.fetch(node.parent_id), element, at: at || spots.last)
+      end
+
       # Left to right under the lowest row; the first card stands at the origin.
       def free_spot(nodes)
         return [ 0, 0 ] if nodes.empty?

@@ -16,6 +16,18 @@ module Kelvath
         entity
       end
 
+      # The name, or with 2, 3 … behind it: one that no attribute of the entity has.
+      def free_name(model, entity_id, name)
+        taken = Logical::KeyMigration.of(model).held(entity_id).map { |held| held.name.downcase }
+        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find { |each| !taken.include?(each.downcase) }
+      end
+
+      # The same among the entities of a model.
+      def free_entity_name(model, name)
+        taken = model.all(:entity).map { |entity| entity.name.downcase }
+        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find { |each| !taken.include?(each.downcase) }
+      end
+
       # The id of the domain of that name. Raises InvalidValue naming what is known.
       def domain_named(model, name)
         found = model.all(:domain).find { |domain| domain.name.casecmp?(name) }

@@ -81,9 +81,11 @@ module Kelvath
       # The same value that comes by two ways is one attribute; but two relationships with the same
       # parent mean two occurrences of it, which only a role name may tell apart.
       def unifiable?(same, link, parent_id, source)
-        same.migrated? && same.origin_key == source.origin_key && parent_id != @entity_id &&
+        !separate?(link) && same.migrated? && same.origin_key == source.origin_key && parent_id != @entity_id &&
           same.via.none? { |id| @model[id].kind == :relationship && Cardinality.parent_id(@model[id]) == parent_id && id != link.id }
       end
+
+      def separate?(link) = link.kind == :relationship && link.separate
 
       def unify(held, link, primary)
         held.via |= [ link.id ]

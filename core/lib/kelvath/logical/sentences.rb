@@ -13,16 +13,17 @@ module Kelvath
       def read_back(model, relationship)
         from = model.fetch(relationship.from_id).name
         to = model.fetch(relationship.to_id).name
-        [ sentence(from, relationship.phrase, relationship.to_least, relationship.to_most, to),
-          sentence(to, relationship.inverse_phrase, relationship.from_least, relationship.from_most, from) ]
+        words = Wording.of(model)
+        [ sentence(from, relationship.phrase, relationship.to_least, relationship.to_most, to, words:),
+          sentence(to, relationship.inverse_phrase, relationship.from_least, relationship.from_most, from, words:) ]
       end
 
       # One reading: least and most are those of the object's end.
-      def sentence(subject, phrase, least, most, object)
+      def sentence(subject, phrase, least, most, object, words: Wording.new)
         modal = least.to_i.zero? ? "may" : "must"
         singular = most == 1 || (most.nil? && least.to_i == 1)
         phrase = FALLBACK if phrase.to_s.empty?
-        "Each #{subject} #{modal} #{phrase} #{Cardinality.words(least, most)} #{singular ? object : Inflection.plural(object)}."
+        "Each #{subject} #{modal} #{phrase} #{Cardinality.words(least, most)} #{singular ? object : words.plural(object)}."
       end
 
       # What there is to say of an element, as sentences: the line that reads a selection back.

@@ -2,26 +2,40 @@
 
 module Kelvath
   module Logical
-    # The type an attribute has in the end: its own, or its domain's where it says nothing.
-    ValueType = Struct.new(:name, :length, :precision, :scale, :default_value, :domain, :allowed_values, keyword_init: true) do
+    # The type an attribute has in the end: its own, or where it says nothing its domain's, or that of
+    # the domain this one is based on. The same holds for its default, range, unit and pattern.
+    ValueType = Struct.new(:name, :length, :precision, :scale, :default_value, :least_value, :most_value, :unit, :pattern, :domain, :allowed_values,
+                           keyword_init: true) do
       # The type of an attribute (or of a domain itself) in a model.
       def self.of(attribute, model)
-        domain = attribute.kind == :domain ? attribute : model[attribute.domain_id]
-        own = attribute.type.empty? ? nil : attribute
-        base = own || domain || attribute
-        new(name: base.type, **sizes(base, attribute, domain), domain:,
-            default_value: [ attribute.default_value, domain&.default_value ].compact.find { |text| !text.empty? }.to_s,
-            allowed_values: domain ? model.children(domain.id, :allowed_value).map(&:value) : []).freeze
+        chain = chain(attribute, model)
+        base = chain.find { |each| !each.type.empty? } || attribute
+        said = self::INHERITED.to_h { |field| [ field, chain.map { |each| each[field] }.find { |text| !text.empty? }.to_s ] }
+        new(name: base.type, **sizes(base, chain), **said, domain: chain.find { |each| each.kind == :domain }, allowed_values: values(chain, model)).freeze
       end
 
-      def self.sizes(base, attribute, domain)
+      # The attribute, its domain, the domain this is based on and so on; a circle ends where it closes.
+      def self.chain(attribute, model)
+        chain = [ attribute ]
+        while (id = chain.last.kind == :domain ? chain.last.base_id : chain.last.domain_id) && (domain = model[id]) && !chain.include?(domain)
+          chain << domain
+        end
+        chain
+      end
+
+      # Sizes are inherited only from what has the same type, or none of its own.
+      def self.sizes(base, chain)
         fields = Metamodel::SIZED_TYPES[base.type] or return {}
-        inherited = domain && domain.type == base.type ? domain : nil
-        fields.to_h { |field| [ field, attribute[field] || base[field] || inherited&.[](field) ] }
+        alike = chain.take_while { |each| each.type.empty? || each.type == base.type }
+        fields.to_h { |field| [ field, alike.map { |each| each[field] }.compact.first ] }
+      end
+
+      def self.values(chain, model)
+        chain.select { |each| each.kind == :domain }.lazy.map { |domain| model.children(domain.id, :allowed_value).map(&:value) }.find(&:any?) || []
       end
 
       # The integer that the database numbers by itself.
-      def self.surrogate = new(name: "integer", default_value: "", allowed_values: []).freeze
+      def self.surrogate = new(name: "integer", allowed_values: [], **self::INHERITED.to_h { |field| [ field, "" ] }).freeze
 
       # As people read it: "text(30)", "decimal(9,2)", "not decided".
       def to_s
@@ -30,6 +44,33 @@ module Kelvath
         sizes = [ length, precision, scale ].compact
         "#{name.tr('_', ' ')}#{"(#{sizes.join(',')})" if sizes.any?}"
       end
+
+      def number? = %w[integer small_integer big_integer decimal float].include?(name)
+
+      # Does a text fit the type? For allowed values, defaults and ranges.
+      def fits?(text)
+        case name
+        when "integer", "small_integer", "big_integer" then text.match?(/\A[+-]?\d+\z/)
+        when "decimal", "float" then text.match?(/\A[+-]?\d+(\.\d+)?(e[+-]?\d+)?\z/i) && decimal_fits?(text)
+        when "boolean" then %w[true false yes no 0 1].include?(text.downcase)
+        when "date" then text.match?(/\A\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])\z/)
+        when "time" then text.match?(/\A([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?\z/)
+        when "timestamp" then text.match?(/\A\d{4}-\d\d-\d\d[T ]\d\d:\d\d(:\d\d)?/)
+        when "text" then length.nil? || text.length <= length
+        else true
+        end
+      end
+
+      private
+
+      def decimal_fits?(text)
+        return true if name == "float" || precision.nil?
+
+        whole, fraction = text.delete("+-").split(".")
+        whole.sub(/\A0+(?=\d)/, "").length <= precision - scale.to_i && fraction.to_s.length <= scale.to_i
+      end
     end
+    # Fields of which the nearest one that is filled in counts.
+    ValueType::INHERITED = %i[default_value least_value most_value unit pattern].freeze
   end
 end

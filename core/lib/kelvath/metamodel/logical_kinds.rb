@@ -12,7 +12,13 @@ module Kelvath
     # Which sizes a type can carry: :length, or :precision with :scale.
     SIZED_TYPES = { "text" => %i[length], "binary" => %i[length], "decimal" => %i[precision scale] }.freeze
 
-    # Shared by what carries a value: the type and its sizes.
+    # Colours that a person may give to a card, a tag or a subject area; the empty one: none.
+    COLOURS = [ "", "sand", "straw", "sage", "mint", "sky", "slate", "lilac", "rose", "clay" ].freeze
+
+    # What may happen to the children of a row that is deleted, or whose key changes (SQL:2016, 11.8).
+    REFERENTIAL_ACTIONS = [ "", "no action", "restrict", "cascade", "set null", "set default" ].freeze
+
+    # Shared by what carries a value: the type with its sizes, and what a value must be.
     module Typed
       def self.included(kind)
         kind.field :type, :choice, values: LOGICAL_TYPES
@@ -20,6 +26,10 @@ module Kelvath
         kind.field :precision, :integer, range: 1..1000
         kind.field :scale, :integer, range: 0..1000
         kind.field :default_value, :text, label: "Default"
+        kind.field :least_value, :name, label: "Least value"
+        kind.field :most_value, :name, label: "Greatest value"
+        kind.field :unit, :name
+        kind.field :pattern, :name
       end
     end
 
@@ -27,11 +37,21 @@ module Kelvath
     class Header < Element
       field :name, :name
       field :definition, :text
+      field :notation, :name, label: "Notation of new diagrams"
+      field :platform, :name, label: "Platform of new designs"
     end
 
-    # A type with a business meaning, decided once and used by many attributes.
+    # A word whose plural the rules get wrong: "quay", "quays".
+    class Word < Element
+      field :singular, :name
+      field :plural, :name
+    end
+
+    # A type with a business meaning, decided once and used by many attributes. What it leaves open it
+    # takes from the domain it is based on.
     class Domain < Element
       field :name, :name
+      field :base_id, :reference, to: :domain, label: "Parent domain"
       include Typed
       field :definition, :text
     end
@@ -48,7 +68,15 @@ module Kelvath
     class SubjectArea < Element
       field :name, :name
       field :definition, :text
+      field :colour, :choice, values: COLOURS
       field :position, :number, internal: true
+    end
+
+    # A mark that may be put on any number of entities and attributes.
+    class Tag < Element
+      field :name, :name
+      field :colour, :choice, values: COLOURS
+      field :definition, :text
     end
 
     # Something the business keeps data about.
@@ -56,17 +84,41 @@ module Kelvath
       field :name, :name
       field :definition, :text
       field :subject_area_id, :reference, to: :subject_area
+      field :tag_ids, :references, to: :tag, label: "Tags"
     end
 
-    # One thing known of an entity. A domain gives it a type; what is set here overrides the domain.
+    # How two entities relate. least and most say how many occurrences of that end's entity belong to
+    # one of the other's; most left empty is many. phrase reads from -> to, inverse_phrase to -> from.
+    # separate: a key that arrives by another way too is not made one with what this one brings.
+    class Relationship < Element
+      field :from_id, :reference, to: :entity, gone: :remove
+      field :to_id, :reference, to: :entity, gone: :remove
+      field :phrase, :name, label: "Verb phrase"
+      field :inverse_phrase, :name, label: "Verb phrase, the other way"
+      field :from_least, :integer, default: 1, range: 0..1000
+      field :from_most, :integer, default: 1, range: 1..1000
+      field :to_least, :integer, default: 0, range: 0..1000
+      field :to_most, :integer, range: 1..1000
+      field :identifying, :flag
+      field :role_name, :name
+      field :separate, :flag, label: "Keep its key apart"
+      field :on_delete, :choice, values: REFERENTIAL_ACTIONS, label: "When the parent is deleted"
+      field :on_update, :choice, values: REFERENTIAL_ACTIONS, label: "When the parent's key changes"
+      field :definition, :text
+      field :position, :number, internal: true
+    end
+
+    # One thing known of an entity, or of a many-to-many relationship. A domain gives it a type; what
+    # is set here overrides the domain.
     class Attribute < Element
-      within :entity
+      within :entity, :relationship
       field :name, :name
       field :domain_id, :reference, to: :domain
       include Typed
       field :mandatory, :flag
       field :surrogate, :flag, label: "Numbered by the database"
       field :definition, :text
+      field :tag_ids, :references, to: :tag, label: "Tags"
       field :position, :number, internal: true
     end
 
@@ -79,21 +131,11 @@ module Kelvath
       field :member_ids, :references, to: :attribute, label: "Members"
     end
 
-    # How two entities relate. least and most say how many occurrences of that end's entity belong to
-    # one of the other's; most left empty is many. phrase reads from -> to, inverse_phrase to -> from.
-    class Relationship < Element
-      field :from_id, :reference, to: :entity, gone: :remove
-      field :to_id, :reference, to: :entity, gone: :remove
-      field :phrase, :name, label: "Verb phrase"
-      field :inverse_phrase, :name, label: "Verb phrase, the other way"
-      field :from_least, :integer, default: 1, range: 0..1000
-      field :from_most, :integer, default: 1, range: 1..1000
-      field :to_least, :integer, default: 0, range: 0..1000
-      field :to_most, :integer, range: 1..1000
-      field :identifying, :flag
-      field :role_name, :name
-      field :definition, :text
-      field :position, :number, internal: true
+    # A stated functional dependency: who knows the determinant knows the dependents.
+    class Dependency < Element
+      within :entity
+      field :determinant_ids, :references, to: :attribute, label: "Determinant"
+      field :dependent_ids, :references, to: :attribute, label: "Dependents"
     end
 
     # An entity's division into subtypes.
@@ -104,6 +146,39 @@ module Kelvath
       field :exclusive, :flag, default: true
       field :complete, :flag
       field :discriminator_id, :reference, to: :attribute
+    end
+
+    # A sentence that could not be read, kept where it was written until somebody mends it.
+    class UnreadSentence < Element
+      field :subject_area_id, :reference, to: :subject_area
+      field :text, :text
+      field :reason, :text
+      field :position, :number, internal: true
+    end
+
+    # A field of the house's own for one kind of element.
+    class CustomField < Element
+      TYPES = [ "text", "number", "date", "yes or no", "one of" ].freeze
+      field :name, :name
+      field :of, :choice, values: %w[entity attribute relationship domain subject_area table column], label: "Kind"
+      field :type, :choice, values: TYPES
+      field :choices, :names, label: "Choices"
+      field :position, :number, internal: true
+    end
+
+    # What a custom field says of one element.
+    class CustomValue < Element
+      within :entity, :attribute, :relationship, :domain, :subject_area, :table, :column
+      field :custom_field_id, :reference, to: :custom_field, gone: :remove
+      field :value, :text
+    end
+
+    # What somebody remarked on an element. written_on is an ISO 8601 date.
+    class Note < Element
+      within :entity, :attribute, :relationship, :domain, :subject_area, :table, :column
+      field :text, :text
+      field :author, :name
+      field :written_on, :name, label: "Date"
     end
   end
 end

@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+require_relative "layouts/arrangement"
+require_relative "layouts/layered"
+require_relative "layouts/organic"
+require_relative "layouts/circular"
+require_relative "layouts/grid"
+require_relative "layouts/tree"
+
+module Kelvath
+  module Diagram
+    # The ways to lay a diagram out, by name.
+    module Layouts
+      ALL = [ LayeredDown, LayeredAcross, Organic, Circular, Grid, Tree ].to_h { |layout| [ layout.key, layout ] }.freeze
+
+      module_function
+
+      # { diagram node id => [x, y] } of a layout (its key) over all cards of a diagram, or over some
+      # (element ids). Pinned cards stay. Raises UnknownName.
+      def places(model, diagram_id, key: "down", only: nil)
+        layout = ALL.fetch(key) { raise UnknownName, "There is no layout “#{key}”; known are #{ALL.keys.join(', ')}." }
+        boxes = Places.boxes(model, diagram_id)
+        moved = boxes.select { |id, box| !box.pinned && (only.nil? || only.empty? || only.include?(id)) }
+        return {} if moved.empty?
+
+        links = Layout.directed(model, boxes)
+        Settling.new(boxes, moved, layout.new(model, boxes, moved.keys, links).places).places
+      end
+    end
+  end
+end

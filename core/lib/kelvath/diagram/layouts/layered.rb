@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Diagram
+    module Layouts
+      # Parents above children.
+      class LayeredDown < Arrangement
+        title "In layers, downwards"
+        def self.key = "down"
+
+        def places = Layout.arrange(@ids.to_h { |id| [ id, size(id) ] }, inner_links)
+      end
+
+      # Parents left of children: the same in a drawing with x and y exchanged.
+      class LayeredAcross < Arrangement
+        title "In layers, to the right"
+        def self.key = "across"
+
+        def places = Layout.arrange(@ids.to_h { |id| [ id, size(id).reverse ] }, inner_links).transform_values(&:reverse)
+      end
+    end
+  end
+end

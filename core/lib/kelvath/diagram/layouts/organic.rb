@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Diagram
+    module Layouts
+      # Force-directed (Fruchterman and Reingold 1991): cards repel each other, lines pull, and the heat
+      # goes down. Repulsion is felt within a radius only, found by a grid, as their own variant does. At
+      # the end cards that overlap are pushed apart. The same diagram always gives the same picture.
+      class Organic < Arrangement
+        title "Organic"
+        ROUNDS = 150
+
+        def places
+          by_parts { |ids| ids.one? ? { ids.first => [ 0, 0 ] } : settle(ids) }
+        end
+
+        private
+
+        def settle(ids)
+          @list = ids
+          prepare
+          heat = @length * 2
+          ROUNDS.times { |round| step(heat * (1 - round / ROUNDS.to_f)**1.5 + 1) }
+          corners = @list.each_with_index.to_h { |id, index| [ id, [ @x[index] - @half_w[index], @y[index] - @half_h[index] ] ] }
+          Arranging.parted(corners.to_h { |id, (x, y)| [ id, Rect.new(x, y, *size(id)) ] }, gap: GAP * 0.8).transform_values { |rect| [ rect.x, rect.y ] }
+        end
+
+        # Begins on a spiral in the order of a walk through the links, so that neighbours begin near.
+        def prepare
+          index = @list.each_with_index.to_h
+          @half_w = @list.map { |id| size(id)[0] / 2.0 }
+          @half_h = @list.map { |id| size(id)[1] / 2.0 }
+          @length = Math.sqrt(@list.sum { |id| (size(id)[0] + GAP) * (size(id)[1] + GAP) } / @list.size) * 1.15
+          @edges = inner_links.filter_map { |from, to| [ index[from], index[to] ] if index[from] && index[to] }.uniq { |pair| pair.sort }
+          walk = Layout.reach(@list.max_by { |id| neighbours[id].size }, neighbours, Set.new)
+          @x = Array.new(@list.size)
+          @y = Array.new(@list.size)
+          walk.each_with_index { |id, place| spiral(index.fetch(id), place) }
+        end
+
+        # Fermat's spiral with the golden angle spreads points evenly.
+        def spiral(index, place)
+          radius = @length * 0.62 * Math.sqrt(place)
+          @x[index] = radius * Math.cos(place * 2.39996)
+          @y[index] = radius * Math.sin(place * 2.39996)
+        end
+
+        def step(heat)
+          @dx = Array.new(@list.size, 0.0)
+          @dy = Array.new(@list.size, 0.0)
+          repel
+          attract
+          @list.each_index { |index| move(index, heat) }
+        end
+
+        def repel
+          reach = @length * 2
+          cells = @list.each_index.group_by { |index| [ (@x[index] / reach).floor, (@y[index] / reach).floor ] }
+          cells.each do |(column, row), list|
+            near = [ [ 1, 0 ], [ -1, 1 ], [ 0, 1 ], [ 1, 1 ] ].flat_map { |right, down| cells[[ column + right, row + down ]] || [] }
+            list.each_with_index do |one, place|
+              list.drop(place + 1).each { |two| push(one, two, reach) }
+              near.each { |two| push(one, two, reach) }
+            end
+          end
+        end
+
+        def push(one, two, reach)
+          x = @x[one] - @x[two]
+          y = @y[one] - @y[two]
+          x, y = (one - two) * 0.01, 0.01 if x.zero? && y.zero?
+          square = x * x + y * y
+          return if square > reach * reach
+
+          force = @length * @length / square
+          @dx[one] += x * force
+          @dy[one] += y * force
+          @dx[two] -= x * force
+          @dy[two] -= y * force
+        end
+
+        def attract
+          @edges.each do |one, two|
+            x = @x[one] - @x[two]
+            y = @y[one] - @y[two]
+            force = Math.hypot(x, y) / @length
+            @dx[one] -= x * force
+            @dy[one] -= y * force
+            @dx[two] += x * force
+            @dy[two] += y * force
+          end
+        end
+
+        # A weak pull to the middle keeps the picture round.
+        def move(index, heat)
+          x = @dx[index] - @x[index] * 0.04
+          y = @dy[index] - @y[index] * 0.04
+          length = Math.hypot(x, y)
+          return if length.zero?
+
+          share = [ length, heat ].min / length
+          @x[index] += x * share
+          @y[index] += y * share
+        end
+      end
+    end
+  end
+end

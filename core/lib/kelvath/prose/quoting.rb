@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Prose
+    # Names within sentences. One that the grammar would take apart stands in quotation marks.
+    module Quoting
+      NUMBERS = /\b(?:one|two|three|four|five|six|many|several|exactly|at least|at most|\d+|zero or more|any number of|a single)\b/i
+      MARKS = /[,;.:()“”"]/
+      RISKY = /#{MARKS}|#{NUMBERS}|\A(?:an?|the|its|each|every|no)\s|\s(?:and|or|may|must|is|has|have|in|as|of|an?|its|which|with|can|means|takes?|decides?)(?:\s|\z)/i
+      RISKY_PHRASE = /#{MARKS}|#{NUMBERS}|\s(?:an?|may|must)(?:\s|\z)/i
+      # Private-use characters stand for what was quoted while a sentence is taken apart.
+      OPEN = 0xE000
+      PLACE = /[\u{E000}-\u{F8FF}]/
+
+      module_function
+
+      # A name as it is written in a sentence: in quotation marks if need be. A phrase may hold more.
+      def name(text) = text.match?(RISKY) || text.match?(/\A[[:lower:]\W]/) ? quoted(text) : text
+
+      def phrase(text) = text.match?(RISKY_PHRASE) ? quoted(text) : text
+      def quoted(text) = "“#{text.gsub('\\', '\\\\\\\\').gsub('“', '\\(').gsub('”', '\\)')}”"
+
+      # [text with a character for each quoted part, the parts]
+      def protect(text)
+        parts = []
+        plain = text.gsub(PLACE, "?").gsub(/“([^”]*)”|"([^"]*)"/) do
+          parts << unescape(Regexp.last_match(1) || Regexp.last_match(2))
+          [ OPEN + parts.size - 1 ].pack("U")
+        end
+        [ plain, parts ]
+      end
+
+      # Puts quoted parts back, without their marks.
+      def restore(text, parts) = text.gsub(PLACE) { |mark| parts[mark.ord - OPEN].to_s }
+
+      # The same with their marks: for text that was not meant to be taken apart.
+      def requote(text, parts) = text.gsub(PLACE) { |mark| quoted(parts[mark.ord - OPEN].to_s) }
+
+      def unescape(text) = text.gsub(/\\(.)/) { { "(" => "“", ")" => "”", "\\" => "\\" }.fetch(Regexp.last_match(1), Regexp.last_match(1)) }
+    end
+  end
+end
