@@ -13,6 +13,13 @@ gem "sqlite3", "~> 2.8"
 gem "bootsnap", require: false
 gem "rouge", "~> 5.0"
 
+# Drawings as PDF, ledgers as spreadsheets.
+gem "prawn", "~> 2.5", require: false
+gem "matrix", require: false
+gem "caxlsx", "~> 4.2", require: false
+gem "roo", "~> 3.0", require: false
+gem "csv", require: false
+
 # Live servers to run and read scripts on; loaded only when one is used.
 gem "pg", "~> 1.7", require: false
 

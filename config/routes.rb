@@ -10,21 +10,48 @@ Rails.application.routes.draw do
   end
 
   resources :models, only: %i[index create show] do
-    resources :diagrams, only: :show do
+    resources :diagrams, only: %i[show create destroy] do
       resource :layout, only: :create
       resource :move, only: :create
+      resource :arrangement, only: :create
+      resource :trace, only: :create
+      resource :path, only: :show
+      resource :placement, only: %i[create destroy]
+      resource :bodies, only: :show
+      resource :export, only: :show
+      resource :print, only: :show
     end
-    resources :ledgers, only: :show
-    resources :elements, only: %i[show create update destroy]
+    resources :ledgers, only: :show do
+      resource :stretch, only: :show
+      resource :sheet, only: %i[show create update]
+    end
+    resource :prose, only: %i[show create], controller: "prose"
+    resources :sentences, only: :update
+    resources :elements, only: %i[show create update destroy] do
+      resource :editor, only: :show
+      resource :identifier_rank, only: :update
+      resource :membership, only: :update
+    end
+    resources :custom_values, only: :update
     resources :cells, only: :update
+    resources :orders, only: :create
     resources :pastes, only: :create
     resources :lines, only: :create
+    resources :clips, only: %i[index create]
+    resources :transformations, only: %i[new create]
+    resources :findings, only: :index do
+      resource :fix, only: %i[new create]
+    end
     resources :finds, only: :index
     resources :designs, only: %i[index create] do
       resource :script, only: :show
       resources :proofs, only: %i[index create]
     end
     resource :journal, only: :show
+    resources :milestones, only: %i[index create show] do
+      resource :restoration, only: :create
+    end
+    resource :starter, only: %i[new create]
     resource :undo, only: :create
     resource :redo, only: :create
   end

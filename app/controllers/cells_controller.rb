@@ -3,21 +3,13 @@
 # One cell of a ledger.
 class CellsController < ApplicationController
   include ModelScoped
+  include LedgerViewed
 
   def update
-    commit change_set
+    commit Kelvath::Ledger::Cells.change(@model, params[:id], params.require(:column), params[:value], ids: Ids, seen: params[:seen])
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
-    ledger = Kelvath::Ledger.of(@stored.reload.model, params[:ledger])
+    ledger = Kelvath::Ledger.of(@stored.reload.model, params[:ledger], view: ledger_view)
     render "cells/refused", layout: false, status: error.is_a?(Kelvath::Conflict) ? :conflict : :unprocessable_entity,
                             locals: { row: ledger.row(params[:id]), column: ledger.columns.find { |each| each.name == params[:column] }, typed: params[:value], error: }
-  end
-
-  private
-
-  def change_set
-    element = @model.fetch(params[:id])
-    return Kelvath::Editing.set(@model, element.id, params.require(:column), params[:value], seen: params[:seen]) unless element.kind == :attribute
-
-    Kelvath::Editing::Attributes.cell(@model, element.id, params.require(:column), params[:value], ids: Ids, seen: params[:seen])
   end
 end

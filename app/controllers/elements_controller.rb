@@ -5,12 +5,13 @@ class ElementsController < ApplicationController
   include ModelScoped
 
   def show
-    @element = @model.fetch(params[:id].split(".").first)
+    @elements = params[:id].split(",").first(500).map { |id| @model.fetch(id.split(".").first) }.uniq
+    @element = @elements.first
   end
 
   def create
-    change_set = Creation.new(@model, params).change_set
-    repaint @stored.journal.commit(change_set, by: person), select: change_set.additions.first&.id
+    change_set = Creation.new(@model, params, author: person).change_set
+    repaint @stored.journal.commit(change_set, by: person), select: (params[:selected].present? && %w[note attribute identifier allowed_value dependency].include?(params[:kind]) ? nil : change_set.additions.first&.id)
   end
 
   def update

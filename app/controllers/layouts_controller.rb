@@ -1,10 +1,13 @@
 # frozen_string_literal: true
 
-# Laying a diagram out anew.
+# Laying a diagram out anew, or the cards that are selected.
 class LayoutsController < ApplicationController
-  include ModelScoped
+  include DiagramScoped
 
   def create
-    commit Kelvath::Editing::Diagrams.lay_out(@model, params[:diagram_id], ids: Ids), label: "Laid out #{@model.fetch(params[:diagram_id]).name}"
+    key = params[:layout].presence || "down"
+    only = chosen_ids.size > 1 ? chosen_ids : nil
+    commit draft_change { |draft| Kelvath::Editing::Diagrams.arrange(draft, @diagram.id, key:, only:) },
+           label: "Laid out #{only ? "#{only.size} cards of " : ''}#{@diagram.name}: #{Kelvath::Diagram::Layouts::ALL.fetch(key).title.downcase_first}"
   end
 end

@@ -2,10 +2,21 @@
 
 class LedgersController < ApplicationController
   include ModelScoped
+  include LedgerViewed
 
   def show
-    @ledger = Kelvath::Ledger.of(@model, params[:id])
     @scope = params[:id]
-    @desk = Desk.new(@stored, @model, view: "ledger", stage: %w[concept logical].include?(@scope) ? @scope : "physical", design: @model[@scope])
+    @ledger = LedgerCache.fetch(@stored, @model, @scope, ledger_view)
+    @desk = Desk.new(@stored, @model, view: "ledger", stage:, design: (@model[@scope] if @model[@scope]&.kind == :design))
+    render partial: "ledgers/table", locals: { ledger: @ledger, scope: @scope } if request.headers["HX-Target"] == "ledger-frame"
+  end
+
+  private
+
+  def stage
+    return @scope if %w[concept logical].include?(@scope)
+
+    physical = @scope.delete_prefix("kind:").then { |kind| Kelvath::Metamodel::PHYSICAL.map(&:to_s).include?(kind) }
+    @scope.start_with?("kind:") && !physical ? (params[:stage].presence_in(%w[concept logical]) || "logical") : "physical"
   end
 end

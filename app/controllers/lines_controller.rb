@@ -9,7 +9,7 @@ class LinesController < ApplicationController
     made = @stored.journal.commit(outcome.change_set, by: person)
     return complain("That is in the model already.", status: :unprocessable_entity) unless made
 
-    repaint made, select: outcome.relationship_id || outcome.entity_ids.last
+    repaint made, select: (outcome.relationship_id || outcome.entity_ids.last unless params[:keep])
   end
 
   private

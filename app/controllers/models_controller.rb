@@ -4,6 +4,7 @@ class ModelsController < ApplicationController
   def index
     @models = StoredModel.recent
     @samples = DemoFiles.all
+    @starters = KeptStarter.everything
     @model_name = params[:name]
   end
 
@@ -12,8 +13,11 @@ class ModelsController < ApplicationController
     redirect_to model_diagram_path(stored, Desk.new(stored, stored.model, view: "diagram").first_diagram.id)
   end
 
+  # Empty, or with what a starter brings.
   def create
-    stored = StoredModel.start(params.require(:name), by: person, label: "Began an empty model")
+    name = params.require(:name)
+    starter = params[:starter].presence && KeptStarter.fetch(params[:starter])
+    stored = starter ? StoredModel.start(name, by: person, label: "Began with the starter #{starter.name}", change_set: Kelvath::Starters.begin(starter, name, ids: Ids)) : StoredModel.start(name, by: person, label: "Began an empty model")
     redirect_to model_path(stored), status: :see_other
   end
 end

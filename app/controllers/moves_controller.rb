@@ -1,13 +1,19 @@
 # frozen_string_literal: true
 
-# Moving cards on a diagram: places[node id] = "x,y".
+# Moving cards and notes of a diagram: places[node id] = "x,y".
 class MovesController < ApplicationController
-  include ModelScoped
+  include DiagramScoped
+
+  # { node id => [x, y] }. Raises Kelvath::InvalidValue.
+  def self.places(params)
+    params.require(:places).to_unsafe_h.transform_values { |place| place.to_s.split(",").map { |number| Float(number) }.tap { |pair| raise ArgumentError unless pair.size == 2 && pair.all?(&:finite?) } }
+  rescue ArgumentError
+    raise Kelvath::InvalidValue.new("A card's place is two numbers.", field: :places, value: nil)
+  end
 
   def create
-    places = params.require(:places).to_unsafe_h.transform_values { |place| place.to_s.split(",").map { |number| Float(number) } }
+    places = self.class.places(params)
+    places = places.transform_values { |place| place.map { |number| Kelvath::Diagram::Arranging.snapped(number) } } if @diagram.snapped
     commit Kelvath::Editing.move(@model, places, ids: Ids)
-  rescue ArgumentError
-    complain "A card's place is two numbers.", status: :unprocessable_entity
   end
 end

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# A block of cells from a spreadsheet, as tabs and line ends.
+# A block of cells from a spreadsheet, as tabs and line ends, written over rows of a ledger.
 class PastesController < ApplicationController
   include ModelScoped
 
@@ -10,7 +10,18 @@ class PastesController < ApplicationController
     rows = params.require(:text).delete_suffix("\n").split(/\r\n|\n|\r/).map { |line| line.split("\t", -1) }
     return complain("You pasted #{rows.size} rows; #{MOST_ROWS} at most go in at once.", status: :unprocessable_entity) if rows.size > MOST_ROWS
 
-    commit Kelvath::Editing::Attributes.paste(@model, params.require(:entity_id), rows, ids: Ids, start_id: params[:start_id].presence,
-                                              first_column: params[:column].presence || "name"), label: "Pasted #{rows.size} rows into #{@model.fetch(params[:entity_id]).name}"
+    commit change(rows), label: "#{params[:filled] ? 'Filled' : 'Pasted'} #{helpers.counted(rows.size, 'row')}"
+  end
+
+  private
+
+  # Into an entity rows may be added; elsewhere what is there is written over.
+  def change(rows)
+    columns = params.require(:columns).split(",")
+    if params[:entity_id].present? && (columns - Kelvath::Editing::Attributes::COLUMNS).empty?
+      return Kelvath::Editing::Attributes.paste(@model, params[:entity_id], rows, ids: Ids, start_id: params[:start_id].presence, columns:)
+    end
+
+    Kelvath::Ledger::Cells.fill(@model, params[:rows].to_s.split(","), columns, rows, ids: Ids)
   end
 end

@@ -1,45 +1,45 @@
 # frozen_string_literal: true
 
-# Numbers of a scene as SVG attributes.
+# The shapes of a scene as SVG.
 module DrawingHelper
-  CORNER = 6 # radius of a line's soft corners
+  INK = Kelvath::Diagram::Ink
 
-  # The d of a path through points, its corners rounded.
-  def soft_path(points)
-    inner = points.each_cons(3).map { |before, corner, after| corner_path(before, corner, after) }
-    "M#{point(points.first)}#{inner.join}L#{point(points.last)}"
+  # Shapes of the core as SVG elements; their look comes from their style's class.
+  def ink(shapes, tint: nil) = safe_join(shapes.map { |shape| ink_shape(shape, tint) })
+
+  # The d of a line's path, its corners rounded.
+  def soft_path(points) = INK.d(INK.soft(:line, points).numbers)
+
+  def box_numbers(rect) = [ rect.x, rect.y, rect.width, rect.height ].map { |number| INK.short(number) }.join(" ")
+
+  # The style sheet of an exported drawing, with the fonts within it, since a file stands alone.
+  def drawing_css
+    fonts = { 400 => "instrument-sans-latin-400-normal", 600 => "instrument-sans-latin-600-normal" }.map { |weight, file| font_face("Instrument Sans", weight, "normal", file) }
+    [ *fonts, font_face("Newsreader", 400, "italic", "newsreader-latin-400-italic"), Kelvath::Diagram::Palette.css(themed: false) ].join("\n").html_safe
   end
 
-  # The middle of the longest level piece (or of the longest piece): [x, y] for a label.
-  def label_place(points)
-    pieces = points.each_cons(2).to_a
-    level = pieces.select { |one, two| (one[1] - two[1]).abs < 1 }
-    one, two = (level.presence || pieces).max_by { |a, b| (a[0] - b[0]).abs + (a[1] - b[1]).abs }
-    [ (one[0] + two[0]) / 2.0, (one[1] + two[1]) / 2.0 - (one[1] == two[1] ? 4 : 0) ].map { |number| number.round(1) }
-  end
-
-  def mark_path(mark) = mark.strokes.map { |x1, y1, x2, y2| "M#{point([ x1, y1 ])}L#{point([ x2, y2 ])}" }.join
-
-  # The outline of a card; a table's corners are square.
-  def corner_radius(card) = card.kind == :table ? 0 : 4
-
-  # The notches or steps of a spine, from the top of the card: pairs of y.
-  def spine_marks(height, step) = (step...height.to_i).step(step).to_a
+  # One part of a scene as the local that its template wants.
+  def scene_part(scene, part, id) = { { boxes: :box, lines: :line, notes: :note, panels: :panel }.fetch(part) => scene.send(part).fetch(id) }
 
   private
 
-  def point((x, y)) = "#{number(x)} #{number(y)}"
-  def number(value) = value.round(1).to_s.delete_suffix(".0")
-
-  def corner_path(before, corner, after)
-    into = towards(corner, before)
-    out = towards(corner, after)
-    "L#{point(into)}Q#{point(corner)} #{point(out)}"
+  def font_face(family, weight, style, file)
+    data = [ Rails.root.join("app/assets/fonts/#{file}.woff2").binread ].pack("m0")
+    "@font-face{font-family:'#{family}';font-weight:#{weight};font-style:#{style};src:url(data:font/woff2;base64,#{data}) format('woff2')}"
   end
 
-  def towards(from, to)
-    length = Math.hypot(to[0] - from[0], to[1] - from[1])
-    share = length.zero? ? 0 : [ CORNER, length / 2 ].min / length
-    [ from[0] + (to[0] - from[0]) * share, from[1] + (to[1] - from[1]) * share ]
+  # Only the first face of a card takes its colour. The strings hold numbers and known names only,
+  # but for text, which is escaped.
+  def ink_shape(shape, tint)
+    tinted = shape.tint || (tint if %i[card_face].include?(shape.style))
+    css = "ink-#{shape.style}#{" tint-#{tinted}" if tinted.present?}"
+    n = shape.type == :path ? nil : shape.numbers.map { |number| INK.short(number) }
+    case shape.type
+    when :rect then %(<rect class="#{css}" x="#{n[0]}" y="#{n[1]}" width="#{n[2]}" height="#{n[3]}"#{%( rx="#{n[4]}") unless n[4] == "0"}/>)
+    when :circle then %(<circle class="#{css}" cx="#{n[0]}" cy="#{n[1]}" r="#{n[2]}"/>)
+    when :ellipse then %(<ellipse class="#{css}" cx="#{n[0]}" cy="#{n[1]}" rx="#{n[2]}" ry="#{n[3]}"/>)
+    when :path then %(<path class="#{css}" d="#{INK.d(shape.numbers)}"/>)
+    else %(<text class="#{css}" x="#{n[0]}" y="#{n[1]}"#{%( text-anchor="#{shape.anchor}") unless shape.anchor == :start}>#{ERB::Util.html_escape(shape.text)}</text>)
+    end.html_safe
   end
 end

@@ -4,10 +4,12 @@
 module FieldsHelper
   ENDS = { from_least: [ [ "may be none", "0" ], [ "at least one", "1" ] ], to_least: [ [ "may be none", "0" ], [ "at least one", "1" ] ],
            from_most: [ [ "at most one", "1" ], [ "many", "" ] ], to_most: [ [ "at most one", "1" ], [ "many", "" ] ] }.freeze
+  # Fields that only some types have.
+  SIZES = %i[length precision scale].freeze
 
   # Fields shown in Particulars.
   def shown_fields(element)
-    element.class.fields.values.reject { |field| field.internal? || field.references? || field.name.end_with?("from_id", "to_id", "target_table_id") }
+    element.class.fields.values.reject { |field| field.internal? || field.type == :archive || field.name.end_with?("from_id", "to_id", "target_table_id") || size_elsewhere?(element, field) || unseen?(element, field) }
   end
 
   # The control of one field, saving itself when it is left.
@@ -17,8 +19,20 @@ module FieldsHelper
     case field.type
     when :text then text_area_tag("value", value, **options, rows: 3)
     when :flag then check_box_tag("value", "true", value, **options, class: "accent-sea size-4")
+    when :references, :names then several(element, field, value, options)
     when :choice, :reference then choices(element, field, value, options)
     else number_or_text(element, field, value, options)
+    end
+  end
+
+  # The control of a custom field.
+  def custom_control(element, field, text)
+    options = { id: "custom-#{element.id}-#{field.id}", name: "value", class: "input", "hx-patch": model_custom_value_path(@stored, field.id), "hx-trigger": "change", "hx-swap": "none", "hx-vals": { element_id: element.id }.to_json }
+    case field.type
+    when "yes or no" then check_box_tag("value", "yes", text == "yes", **options, class: "accent-sea size-4")
+    when "one of" then select_tag("value", options_for_select([ "", *field.choices ], text), **options)
+    when "date" then date_field_tag("value", text, **options)
+    else text_field_tag("value", text, **options, autocomplete: "off")
     end
   end
 
@@ -34,20 +48,50 @@ module FieldsHelper
 
   private
 
+  # Sizes that the type cannot have are not asked for, unless something stands there.
+  def size_elsewhere?(element, field)
+    return false unless SIZES.include?(field.name) && element.class.fields.key?(:type)
+
+    type = Kelvath::Logical::ValueType.of(element, @model).name
+    element[field.name].nil? && !Kelvath::Metamodel::SIZED_TYPES.fetch(type, []).include?(field.name)
+  end
+
+  # What a diagram of that stage does not use.
+  def unseen?(element, field)
+    return false unless element.kind == :diagram
+
+    physical = element.stage == "physical"
+    %i[stage design_id].include?(field.name) || (physical ? %i[notation migrated_shown subject_area_id coloured_by] : %i[indexes_shown]).include?(field.name)
+  end
+
   def saving(element, field)
     { "hx-patch": model_element_path(@stored, element.id), "hx-trigger": "change", "hx-swap": "none",
       "hx-vals": { field: field.name, seen: element[field.name].to_s }.to_json }
   end
 
+  # Names with commas between; saved as a ledger's cell is.
+  def several(element, field, value, options)
+    shown = value.is_a?(String) ? value : Kelvath::Ledger::Words.shown(@model, element, field)
+    text_field_tag("value", shown, **options, "hx-patch": "#{model_path(@stored)}/cells/#{element.id}", "hx-vals": { column: field.name, seen: shown }.to_json, autocomplete: "off", placeholder: "Names, with commas between")
+  end
+
   def choices(element, field, value, options)
-    list = field.type == :choice ? field.values.map { |each| [ each.tr("_", " ").presence || "not decided", each ] } : [ [ "none", "" ], *referable(element, field) ]
+    list = field.type == :choice ? field.values.map { |each| [ choice_words(field, each), each ] } : [ [ "none", "" ], *referable(element, field) ]
     select_tag("value", options_for_select(list, value.to_s), **options)
+  end
+
+  EMPTY_WORDS = { detail: "as suits the stage", colour: "none", on_delete: "as the platform does", on_update: "as the platform does" }.freeze
+
+  def choice_words(field, value)
+    return Kelvath::Metamodel::NOTATIONS[value].upcase_first if field.name == :notation && Kelvath::Metamodel::NOTATIONS.key?(value)
+
+    value.tr("_", " ").presence || EMPTY_WORDS.fetch(field.name, "not decided")
   end
 
   def referable(element, field)
     return @model.children(element.parent_id, :attribute).map { |each| [ each.name, each.id ] } if field.to == [ :attribute ]
 
-    field.to.flat_map { |kind| @model.all(kind) }.map { |each| [ each.name, each.id ] }.sort_by { |name, _| name.downcase }
+    field.to.flat_map { |kind| @model.all(kind) }.reject { |each| each.id == element.id }.map { |each| [ each.name, each.id ] }.sort_by { |name, _| name.downcase }
   end
 
   def number_or_text(element, field, value, options)

@@ -1,22 +1,34 @@
 import { Application } from RAILS_ASSET_URL("stimulus.js")
 import htmx from RAILS_ASSET_URL("htmx.js")
+import Bodies from RAILS_ASSET_URL("controllers/bodies.js")
 import Busy from RAILS_ASSET_URL("controllers/busy.js")
 import Canvas from RAILS_ASSET_URL("controllers/canvas.js")
 import Cards from RAILS_ASSET_URL("controllers/cards.js")
+import Clipboard from RAILS_ASSET_URL("controllers/clipboard.js")
+import Columns from RAILS_ASSET_URL("controllers/columns.js")
 import Command from RAILS_ASSET_URL("controllers/command.js")
 import Copy from RAILS_ASSET_URL("controllers/copy.js")
+import Decides from RAILS_ASSET_URL("controllers/decides.js")
+import Editor from RAILS_ASSET_URL("controllers/editor.js")
 import Filter from RAILS_ASSET_URL("controllers/filter.js")
+import Fold from RAILS_ASSET_URL("controllers/fold.js")
 import Grid from RAILS_ASSET_URL("controllers/grid.js")
 import Keys from RAILS_ASSET_URL("controllers/keys.js")
 import Leave from RAILS_ASSET_URL("controllers/leave.js")
+import Menu from RAILS_ASSET_URL("controllers/menu.js")
+import Palette from RAILS_ASSET_URL("controllers/palette.js")
+import Png from RAILS_ASSET_URL("controllers/png.js")
+import Print from RAILS_ASSET_URL("controllers/print.js")
+import Prose from RAILS_ASSET_URL("controllers/prose.js")
 import Quick from RAILS_ASSET_URL("controllers/quick.js")
+import Relating from RAILS_ASSET_URL("controllers/relating.js")
 import Selection from RAILS_ASSET_URL("controllers/selection.js")
+import Submit from RAILS_ASSET_URL("controllers/submit.js")
 import Toasts from RAILS_ASSET_URL("controllers/toasts.js")
 import Upload from RAILS_ASSET_URL("controllers/upload.js")
 
 const controllers = {
-  busy: Busy, canvas: Canvas, cards: Cards, command: Command, copy: Copy, filter: Filter, grid: Grid,
-  keys: Keys, leave: Leave, quick: Quick, selection: Selection, toasts: Toasts, upload: Upload
+  bodies: Bodies, busy: Busy, canvas: Canvas, cards: Cards, clipboard: Clipboard, columns: Columns, command: Command, copy: Copy, decides: Decides, editor: Editor, filter: Filter, fold: Fold, grid: Grid, keys: Keys, leave: Leave, menu: Menu, palette: Palette, png: Png, print: Print, prose: Prose, quick: Quick, relating: Relating, selection: Selection, submit: Submit, toasts: Toasts, upload: Upload
 }
 const application = Application.start()
 Object.entries(controllers).forEach(([name, controller]) => application.register(name, controller))
@@ -37,5 +49,10 @@ function send(verb, url, values = {}) {
   })
 }
 
-window.kelvath = { send }
+// The d of a line through points given as "x y x y …", without soft corners.
+function straight(points) {
+  return points.split(" ").map((value, index) => `${index === 0 ? "M" : index % 2 ? " " : "L"}${value}`).join("")
+}
+
+window.kelvath = { send, straight }
 window.htmx = htmx

@@ -20,8 +20,11 @@ class Desk
 
   # The diagram of a stage, or nil.
   def diagram_of(stage)
-    model.all(:diagram).find { |each| each.stage == stage && (stage != "physical" || each.design_id == design&.id) }
+    diagrams_of(stage).first
   end
+
+  # All diagrams of a stage, in their order.
+  def diagrams_of(stage) = model.all(:diagram).select { |each| each.stage == stage && (stage != "physical" || each.design_id == design&.id) }
 
   # Where opening a model leads.
   def first_diagram = STAGES.keys.lazy.filter_map { |stage| diagram_of(stage) }.first
@@ -31,6 +34,9 @@ class Desk
 
   # Does the stage have a drawing and a ledger?
   def views? = %w[concept logical physical].include?(stage) && (stage != "physical" || design)
+
+  # Domains that Contents offers, where attributes are at hand.
+  def domains = stage == "logical" ? model.all(:domain).sort_by { |domain| domain.name.downcase } : []
 
   # Contents: [[heading, [element, …]], …]
   def contents

@@ -7,22 +7,24 @@ class Repaint
 
   attr_reader :stored, :commit, :diagram_id, :ledger_scope, :selected
 
-  def initialize(stored, commit, diagram_id:, ledger_scope:, selected:)
+  def initialize(stored, commit, diagram_id:, ledger_scope:, selected:, ledger_view: Kelvath::Ledger::View.new)
     @stored = stored
     @commit = commit
     @diagram_id = diagram_id.presence_in(commit.after.elements)
     @ledger_scope = ledger_scope.presence
+    @ledger_view = ledger_view
     @selected = selected.presence
     @old_scene = scene_before
+    @old_ledger = ledger_before
   end
 
   def model = commit.after
   def diagram = diagram_id && model[diagram_id]
   def scene = @scene ||= SceneCache.fetch(stored, model, diagram_id)
 
-  # { boxes:, lines:, gone: } ids; new ones are in fresh as well.
+  # { boxes:, lines:, notes:, panels:, gone: } ids.
   def scene_changes = @scene_changes ||= scene.changed_since(@old_scene)
-  def fresh?(id) = !(@old_scene.boxes.key?(id) || @old_scene.lines.key?(id))
+  def fresh?(id) = !@old_scene.key?(id)
 
   # Elements whose entry in Contents came, went or was renamed, [element or nil, id].
   def contents
@@ -41,21 +43,24 @@ class Repaint
   def selection_gone? = selected && !model.key?(selected) && commit.before.key?(selected)
   def selection_told_anew? = selected && model.key?(selected) && (commit.change_set.touched_ids & told_by).any?
 
-  def ledger = @ledger ||= (Kelvath::Ledger.of(model, ledger_scope) if ledger_scope && known_scope?(model))
-  def old_ledger = @old_ledger ||= Kelvath::Ledger.of(commit.before, ledger_scope)
+  def ledger = @ledger ||= (LedgerCache.fetch(stored, model, ledger_scope, @ledger_view) if @old_ledger && known_scope?(model))
+  attr_reader :old_ledger
 
-  # Has the ledger other rows or groups, so that a cell at a time will not do? Ids of changed groups.
+  # Groups with other rows or another title than before, so that a cell at a time will not do.
   def changed_groups
-    old = old_ledger.groups.to_h { |group| [ group.id, group ] }
-    ledger.groups.reject { |group| (was = old[group.id]) && was.rows.map(&:id) == group.rows.map(&:id) && was.title == group.title }
+    @changed_groups ||= begin
+      old = old_ledger.groups.to_h { |group| [ group.id, group ] }
+      ledger.groups.reject { |group| (was = old[group.id]) && (was.equal?(group) || (was.rows.map(&:id) == group.rows.map(&:id) && was.title == group.title)) }
+    end
   end
 
   # [group, row, column] for each cell that shows something else, outside changed groups.
   def changed_cells
-    left_out = changed_groups.map(&:id)
-    ledger.groups.reject { |group| left_out.include?(group.id) }.flat_map do |group|
-      group.rows.reject { |row| old_ledger.row(row.id) == row }.flat_map do |row|
-        ledger.columns.reject { |column| old_ledger.row(row.id).cells[column.name] == row.cells[column.name] }.map { |column| [ group, row, column ] }
+    left_out = changed_groups.to_set(&:id)
+    old = old_ledger.groups.to_h { |group| [ group.id, group ] }
+    ledger.groups.reject { |group| left_out.include?(group.id) || group.equal?(old[group.id]) }.flat_map do |group|
+      group.rows.zip(old[group.id].rows).reject { |row, was| row == was }.flat_map do |row, was|
+        ledger.columns.reject { |column| was.cells[column.name] == row.cells[column.name] }.map { |column| [ group, row, column ] }
       end
     end
   end
@@ -64,7 +69,7 @@ class Repaint
 
   private
 
-  def known_scope?(model) = %w[concept logical].include?(ledger_scope) || model.key?(ledger_scope)
+  def known_scope?(model) = %w[concept logical].include?(ledger_scope) || ledger_scope.start_with?("kind:") || model.key?(ledger_scope)
   def listed?(element) = element.kind == :entity ? diagram&.stage != "physical" : element.kind == :table && element.parent_id == (diagram&.design_id || ledger_scope)
 
   # The scene the page shows, from before this commit.
@@ -72,6 +77,13 @@ class Repaint
     return unless diagram_id && commit.before.key?(diagram_id)
 
     SceneCache.fetch(StoredModel.new(id: stored.id, revision: stored.revision - 1), commit.before, diagram_id)
+  end
+
+  # The ledger the page shows, from before this commit.
+  def ledger_before
+    return unless ledger_scope && known_scope?(commit.before)
+
+    LedgerCache.fetch(StoredModel.new(id: stored.id, revision: stored.revision - 1), commit.before, ledger_scope, @ledger_view)
   end
 
   # The ids whose change alters what is said of the selection.

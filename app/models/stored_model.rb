@@ -5,6 +5,7 @@ class StoredModel < ApplicationRecord
   self.table_name = "models"
 
   has_many :journal_entries, foreign_key: :model_id, inverse_of: :stored_model
+  has_many :milestones, foreign_key: :model_id, inverse_of: :stored_model
   has_many :runs, foreign_key: :model_id, inverse_of: :stored_model
 
   scope :recent, -> { order(updated_at: :desc) }
@@ -26,4 +27,9 @@ class StoredModel < ApplicationRecord
 
   # The latest Kelvath::Model.
   def model = ModelCache.fetch(self)
+
+  # The model as it was at a revision: the journal's later entries taken back one by one.
+  def model_at(revision)
+    journal_entries.where("revision > ?", revision).order(revision: :desc).reduce(model) { |newer, entry| entry.change_set.inverse.apply(newer) }
+  end
 end

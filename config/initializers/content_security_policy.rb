@@ -7,7 +7,7 @@ Rails.application.configure do
     policy.script_src :self
     policy.style_src :self
     policy.font_src :self
-    policy.img_src :self
+    policy.img_src :self, :blob # a drawing on its way to a PNG file
     policy.connect_src :self
     policy.form_action :self
     policy.base_uri :none

@@ -3,6 +3,7 @@
 # For everything within one model: finds it, commits to it, and answers with the parts that changed.
 module ModelScoped
   extend ActiveSupport::Concern
+  include LedgerViewed
 
   included do
     before_action :set_model
@@ -27,7 +28,7 @@ module ModelScoped
   def repaint(commit, **locals)
     return head(:no_content) unless commit
 
-    page = Repaint.new(@stored, commit, diagram_id: params[:diagram_id].to_s, ledger_scope: params[:ledger].to_s, selected: params[:selected].to_s)
+    page = Repaint.new(@stored, commit, diagram_id: params[:diagram_id].to_s, ledger_scope: params[:ledger].to_s, ledger_view:, selected: params[:selected].to_s)
     response.headers["HX-Trigger"] = "committed"
     render "changes/show", layout: false, formats: :html, locals: { page:, select: nil, **locals }
   end

@@ -37,9 +37,9 @@ export default class extends Controller {
     return [...this.worldTarget.querySelectorAll(".card")]
   }
 
-  // What the cards take up: [x, y, width, height].
-  extent() {
-    const boxes = this.cards().map((card) => card.dataset.box.split(" ").map(Number))
+  // What cards take up: [x, y, width, height]; all of them with the notes, unless some are named.
+  extent(cards = [...this.cards(), ...this.worldTarget.querySelectorAll(".note")]) {
+    const boxes = cards.map((card) => card.dataset.box.split(" ").map(Number))
     if (!boxes.length) return [0, 0, 800, 500]
     const left = Math.min(...boxes.map((box) => box[0]))
     const top = Math.min(...boxes.map((box) => box[1]))
@@ -47,7 +47,16 @@ export default class extends Controller {
   }
 
   fit() {
-    const [x, y, width, height] = this.extent()
+    this.show(this.extent())
+  }
+
+  // The selected cards, as large as they can be.
+  fitSelection() {
+    const chosen = [...this.worldTarget.querySelectorAll(".card.selected, .note.selected")]
+    if (chosen.length) this.show(this.extent(chosen))
+  }
+
+  show([x, y, width, height]) {
     const frame = this.frameTarget.getBoundingClientRect()
     const zoom = Math.min(1, Math.max(LEAST, Math.min((frame.width - 2 * MARGIN) / width, (frame.height - 2 * MARGIN) / height)))
     this.set({ x: (frame.width - width * zoom) / 2 - x * zoom, y: (frame.height - height * zoom) / 2 - y * zoom, zoom }, true)
@@ -83,9 +92,9 @@ export default class extends Controller {
   }
 
   keys(event) {
-    if (event.ctrlKey || event.metaKey || event.altKey) return
+    if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return
     const steps = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }
-    const acts = { "+": () => this.zoomIn(), "=": () => this.zoomIn(), "-": () => this.zoomOut(), 0: () => this.fit(), 1: () => this.actual() }
+    const acts = { "+": () => this.zoomIn(), "=": () => this.zoomIn(), "-": () => this.zoomOut(), 0: () => this.fit(), 1: () => this.actual(), 2: () => this.fitSelection() }
     if (steps[event.key]) this.pan(...steps[event.key])
     else if (acts[event.key]) acts[event.key]()
     else return
@@ -130,6 +139,8 @@ export default class extends Controller {
   draw() {
     const { x, y, zoom } = this.view
     this.worldTarget.setAttribute("transform", `translate(${x} ${y}) scale(${zoom})`)
+    const frame = this.frameTarget
+    this.dispatch("view", { target: window, detail: { x, y, zoom, width: frame.clientWidth, height: frame.clientHeight } })
     if (this.hasScaleTarget) this.scaleTarget.textContent = `${Math.round(zoom * 100)} %`
     clearTimeout(this.mapping)
     this.mapping = setTimeout(() => this.map(), 60)
@@ -141,10 +152,12 @@ export default class extends Controller {
     const [left, top, width, height] = this.extent()
     const frame = this.frameTarget.getBoundingClientRect()
     this.overviewTarget.setAttribute("viewBox", `${left - 20} ${top - 20} ${width + 40} ${height + 40}`)
-    const shapes = this.cards().map((card) => this.rect("overview-card", ...card.dataset.box.split(" ").map(Number)))
+    const blocks = this.cards().map((card) => card.dataset.box.split(" ").map(Number)).map(([x, y, w, h]) => `M${x} ${y}h${w}v${h}h${-w}z`).join("")
     const corner = this.toDrawing(frame.left, frame.top)
-    shapes.push(this.rect("overview-window", corner.x, corner.y, frame.width / this.view.zoom, frame.height / this.view.zoom))
-    this.overviewTarget.replaceChildren(...shapes)
+    const cards = document.createElementNS("http://www.w3.org/2000/svg", "path")
+    cards.setAttribute("class", "overview-card")
+    cards.setAttribute("d", blocks)
+    this.overviewTarget.replaceChildren(cards, this.rect("overview-window", corner.x, corner.y, frame.width / this.view.zoom, frame.height / this.view.zoom))
   }
 
   rect(name, x, y, width, height) {

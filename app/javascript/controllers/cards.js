@@ -1,24 +1,31 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
+import { svg } from RAILS_ASSET_URL("/drawing.js")
 
 const STILL = 3 // px a press may wander before it is a drag
+const TRACE = 90 // ms between two questions of how lines would run
 
 // Choosing, moving and relating cards with the pointer, and the keys for the same.
 export default class extends Controller {
-  static values = { moveUrl: String, elementsUrl: String, editable: Boolean }
+  static values = { moveUrl: String, traceUrl: String, elementsUrl: String, placementUrl: String, editable: Boolean }
 
   get canvas() {
     return this.application.getControllerForElementAndIdentifier(this.element, "canvas")
   }
 
+  get selection() {
+    return this.application.getControllerForElementAndIdentifier(document.body, "selection")
+  }
+
   press(event) {
     if (event.button !== 0 && event.button !== 1) return
-    const card = event.target.closest(".card")
+    const card = event.target.closest(".card, .note")
     const line = event.target.closest(".line")
     const drawing = event.currentTarget
     drawing.focus({ preventScroll: true })
     drawing.setPointerCapture(event.pointerId)
-    const relates = card && this.editableValue && (event.target.closest("[data-handle]") || event.altKey)
-    this.held = { card, line, drawing, relates, from: [event.clientX, event.clientY], last: [event.clientX, event.clientY], moved: false }
+    const relates = card?.matches(".card") && this.editableValue && (event.target.closest("[data-handle]") || event.altKey)
+    this.held = { card, line, drawing, relates, sizes: event.target.closest("[data-corner]"), band: !card && !line && event.shiftKey, add: event.shiftKey,
+                  from: [event.clientX, event.clientY], last: [event.clientX, event.clientY], moved: false }
   }
 
   drag(event) {
@@ -33,31 +40,114 @@ export default class extends Controller {
   follow(held) {
     if (this.held !== held) return
     if (held.relates) return this.rubber(held)
+    if (held.band) return this.band(held)
+    if (held.sizes) return this.size(held)
     if (held.card) return this.move(held)
     this.canvas.pan(held.now[0] - held.last[0], held.now[1] - held.last[1])
     held.last = held.now
   }
 
-  move(held) {
-    const zoom = this.canvas.view.zoom
-    held.box ||= held.card.dataset.box.split(" ").map(Number)
-    held.lines ||= [...document.querySelectorAll(`.line[data-from="${held.card.dataset.id}"], .line[data-to="${held.card.dataset.id}"]`)]
-    held.place = [held.box[0] + (held.now[0] - held.from[0]) / zoom, held.box[1] + (held.now[1] - held.from[1]) / zoom]
-    held.card.setAttribute("transform", `translate(${held.place[0]} ${held.place[1]})`)
-    held.lines.forEach((line) => this.stretch(line, held))
+  // -- moving --
+
+  // The cards that move together: all that are selected, or the one under the pointer.
+  taken(held) {
+    const chosen = this.selection.ids
+    const cards = chosen.includes(held.card.dataset.id) ? chosen.map((id) => this.part(id)).filter((part) => part?.matches(".card, .note")) : [held.card]
+    return cards.map((card) => ({ card, box: card.dataset.box.split(" ").map(Number) }))
   }
 
-  // While a card moves its lines follow in one bend; the server routes them when it is put down.
+  part(id) {
+    return document.getElementById(`card-${id}`) || document.getElementById(`note-${id}`) || document.getElementById(`line-${id}`)
+  }
+
+  move(held) {
+    const zoom = this.canvas.view.zoom
+    held.taken ||= this.taken(held)
+    held.ids ||= new Set(held.taken.map(({ card }) => card.dataset.id))
+    held.lines ||= [...document.querySelectorAll("#lines .line")].filter((line) => held.ids.has(line.dataset.from) || held.ids.has(line.dataset.to))
+    held.shift = [(held.now[0] - held.from[0]) / zoom, (held.now[1] - held.from[1]) / zoom]
+    held.taken.forEach(({ card, box }) => card.setAttribute("transform", `translate(${box[0] + held.shift[0]} ${box[1] + held.shift[1]})`))
+    held.lines.forEach((line) => this.stretch(line, held))
+    this.trace(held)
+  }
+
+  // Until the server says how lines run, they follow in one bend.
   stretch(line, held) {
     line.classList.add("moving")
     const points = line.dataset.points.split(" ").map(Number)
-    const shift = [held.place[0] - held.box[0], held.place[1] - held.box[1]]
-    const start = points.slice(0, 2).map((value, axis) => value + (line.dataset.from === held.card.dataset.id ? shift[axis] : 0))
-    const end = points.slice(-2).map((value, axis) => value + (line.dataset.to === held.card.dataset.id ? shift[axis] : 0))
+    const shifted = (pair, id) => pair.map((value, axis) => value + (held.ids.has(id) ? held.shift[axis] : 0))
+    const start = shifted(points.slice(0, 2), line.dataset.from)
+    const end = shifted(points.slice(-2), line.dataset.to)
     const upright = Math.abs(points[0] - points[2]) < 1
     const middle = upright ? (start[1] + end[1]) / 2 : (start[0] + end[0]) / 2
-    const path = upright ? `M${start}V${middle}H${end[0]}V${end[1]}` : `M${start}H${middle}V${end[1]}H${end[0]}`
-    line.querySelectorAll(".line-path, .line-touch").forEach((each) => each.setAttribute("d", path))
+    this.path(line, upright ? `M${start}V${middle}H${end[0]}V${end[1]}` : `M${start}H${middle}V${end[1]}H${end[0]}`)
+  }
+
+  path(line, d) {
+    line.querySelectorAll(".line-path, .line-touch").forEach((each) => each.setAttribute("d", d))
+  }
+
+  // Asks how the lines would run, one question at a time, and shows the answer while cards are held.
+  async trace(held) {
+    if (this.asking || performance.now() - (this.asked || 0) < TRACE || held.taken.length > 40) return
+    this.asking = true
+    this.asked = performance.now()
+    const body = new URLSearchParams(this.places(held))
+    const token = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRF-Token"]
+    const answer = await fetch(this.traceUrlValue, { method: "POST", body, headers: { "X-CSRF-Token": token, Accept: "application/json" } }).then((reply) => reply.ok && reply.json()).catch(() => null)
+    this.asking = false
+    if (!answer || this.held !== held) return
+    Object.entries(answer).forEach(([id, { path, marks }]) => {
+      const line = document.getElementById(`line-${id}`)
+      if (!line) return
+      line.classList.remove("moving")
+      this.path(line, path)
+      line.querySelector(".line-marks").replaceChildren(...svg(marks))
+    })
+  }
+
+  places(held) {
+    return Object.fromEntries(held.taken.map(({ card, box }) => [`places[${card.dataset.node}]`, `${(box[0] + held.shift[0]).toFixed(1)},${(box[1] + held.shift[1]).toFixed(1)}`]))
+  }
+
+  put(held) {
+    held.now ||= held.from
+    this.move(held)
+    held.lines.forEach((line) => line.classList.remove("moving"))
+    kelvath.send("post", this.moveUrlValue, this.places(held))
+    if (!this.selection.ids.includes(held.card.dataset.id)) this.choose(held.card)
+  }
+
+  // A note's corner changes its size.
+  size(held) {
+    const zoom = this.canvas.view.zoom
+    const box = held.card.dataset.box.split(" ").map(Number)
+    held.wanted = [Math.max(60, box[2] + (held.now[0] - held.from[0]) / zoom), Math.max(30, box[3] + (held.now[1] - held.from[1]) / zoom)].map(Math.round)
+    const shape = held.card.firstElementChild
+    if (shape.tagName === "rect") { shape.setAttribute("width", held.wanted[0]); shape.setAttribute("height", held.wanted[1]) }
+  }
+
+  async keepSize(held) {
+    const url = `${this.elementsUrlValue}/${held.card.dataset.id}`
+    await kelvath.send("patch", url, { field: "width", value: held.wanted[0] })
+    kelvath.send("patch", url, { field: "height", value: held.wanted[1] })
+  }
+
+  // -- choosing --
+
+  band(held) {
+    const [one, two] = [held.from, held.now].map((point) => this.canvas.toDrawing(...point))
+    held.area = [Math.min(one.x, two.x), Math.min(one.y, two.y), Math.max(one.x, two.x), Math.max(one.y, two.y)]
+    held.rubber ||= this.canvas.worldTarget.appendChild(document.createElementNS("http://www.w3.org/2000/svg", "path"))
+    held.rubber.setAttribute("class", "rubber rubber-band")
+    held.rubber.setAttribute("d", `M${held.area[0]} ${held.area[1]}H${held.area[2]}V${held.area[3]}H${held.area[0]}Z`)
+  }
+
+  within([left, top, right, bottom]) {
+    return [...document.querySelectorAll("#cards .card, #notes .note")].filter((card) => {
+      const [x, y, width, height] = card.dataset.box.split(" ").map(Number)
+      return x < right && x + width > left && y < bottom && y + height > top
+    }).map((card) => card.dataset.id)
   }
 
   rubber(held) {
@@ -81,8 +171,10 @@ export default class extends Controller {
     if (!held) return
     held.rubber?.remove()
     document.querySelectorAll(".card.target").forEach((card) => card.classList.remove("target"))
-    if (!held.moved) return this.choose(held.card || held.line)
-    if (held.relates) return this.relate(held.card, this.cardAt(event.clientX, event.clientY))
+    if (!held.moved) return this.choose(held.card || held.line, held.add)
+    if (held.relates) return this.dispatch("relate", { target: window, detail: { from: held.card.dataset.id, to: this.cardAt(event.clientX, event.clientY)?.dataset.id, at: [event.clientX, event.clientY], shift: event.shiftKey, control: event.ctrlKey || event.metaKey } })
+    if (held.band) return this.selection.choose({ detail: { ids: [...new Set([...this.selection.ids, ...this.within(held.area)])] } })
+    if (held.sizes) return held.wanted && this.keepSize(held)
     if (held.card) this.put(held)
   }
 
@@ -90,38 +182,56 @@ export default class extends Controller {
     const held = this.held
     this.held = null
     held?.rubber?.remove()
-    if (held?.box) held.card.setAttribute("transform", `translate(${held.box[0]} ${held.box[1]})`)
+    held?.taken?.forEach(({ card, box }) => card.setAttribute("transform", `translate(${box[0]} ${box[1]})`))
+    held?.lines?.forEach((line) => { line.classList.remove("moving"); this.path(line, kelvath.straight(line.dataset.points)) })
   }
 
-  put(held) {
-    held.now ||= held.from
-    this.move(held)
-    const places = { [`places[${held.card.dataset.node}]`]: `${held.place[0].toFixed(1)},${held.place[1].toFixed(1)}` }
-    held.lines.forEach((line) => line.classList.remove("moving"))
-    kelvath.send("post", this.moveUrlValue, places)
-    this.choose(held.card)
+  choose(element, add = false) {
+    document.body.dispatchEvent(new CustomEvent("selection:choose", { bubbles: true, detail: { id: element?.dataset.id || "", add } }))
   }
 
-  relate(from, to) {
-    if (!to) return
-    kelvath.send("post", this.elementsUrlValue, { kind: "relationship", from_id: from.dataset.id, to_id: to.dataset.id })
+  // Double click opens a card, or a note's text.
+  open(event) {
+    const card = event.target.closest(".card, .note")
+    if (card) this.dispatch("open", { target: window, detail: { id: card.dataset.id } })
   }
 
-  choose(element) {
-    const id = element?.dataset.id || ""
-    document.body.dispatchEvent(new CustomEvent("selection:choose", { bubbles: true, detail: { id } }))
-  }
+  // -- keys --
 
   get selected() {
     return document.querySelector("#world .selected")
   }
 
   keys(event) {
-    if (event.key === "Escape") return this.held ? this.cancel() : this.choose(null)
-    if (event.key === "Tab" && !event.ctrlKey) return this.step(event)
-    if (event.altKey && event.key.toLowerCase() === "r") return this.startRelation(event)
-    if (event.key === "Enter" && this.relationFrom) return this.endRelation(event)
-    if (event.key === "Delete" && this.selected && this.editableValue) kelvath.send("delete", `${this.elementsUrlValue}/${encodeURIComponent(this.selected.dataset.id)}`)
+    const control = event.ctrlKey || event.metaKey
+    const key = event.key.toLowerCase()
+    if (event.key === "Escape") return this.held ? this.cancel() : this.relationFrom ? this.endRelation(event, false) : this.choose(null)
+    if (event.key === "Tab" && !control) return this.step(event)
+    if (event.altKey && key === "r") return this.startRelation(event)
+    if (event.key === "Enter" && this.relationFrom) return this.endRelation(event, true)
+    if ((event.key === "Enter" || event.key === "F2") && this.selected?.matches(".card, .note")) return this.take(event, () => this.dispatch("open", { target: window, detail: { id: this.selected.dataset.id } }))
+    if (control && key === "a") return this.take(event, () => this.selection.choose({ detail: { ids: [...document.querySelectorAll("#cards .card")].map((card) => card.dataset.id) } }))
+    if (event.altKey && event.key.startsWith("Arrow") && this.selected) return this.take(event, () => this.nudge(event))
+    if (event.key === "Delete" && this.selected) this.take(event, () => this.remove(event.shiftKey))
+  }
+
+  take(event, act) {
+    event.preventDefault()
+    event.stopImmediatePropagation()
+    act()
+  }
+
+  // Delete takes off the diagram; with Shift, out of the model.
+  remove(wholly) {
+    const chosen = this.selection.ids.join(",")
+    if (!wholly) return kelvath.send("delete", this.placementUrlValue, { chosen })
+    if (this.editableValue) kelvath.send("delete", `${this.elementsUrlValue}/${encodeURIComponent(chosen)}`)
+  }
+
+  nudge(event) {
+    const way = { ArrowLeft: [-20, 0], ArrowRight: [20, 0], ArrowUp: [0, -20], ArrowDown: [0, 20] }[event.key]
+    const held = { card: this.selected, taken: this.taken({ card: this.selected }), shift: way }
+    kelvath.send("post", this.moveUrlValue, this.places(held))
   }
 
   // Tab goes from card to card; past the last one it leaves the drawing as anywhere else.
@@ -141,11 +251,32 @@ export default class extends Controller {
     this.relationFrom?.classList.add("target")
   }
 
-  endRelation(event) {
+  endRelation(event, wanted) {
     event.preventDefault()
+    const from = this.relationFrom
     const to = this.selected?.closest(".card")
-    document.querySelectorAll(".card.target").forEach((card) => card.classList.remove("target"))
-    if (to) this.relate(this.relationFrom, to)
     this.relationFrom = null
+    document.querySelectorAll(".card.target").forEach((card) => card.classList.remove("target"))
+    if (!wanted || !to) return
+    const box = to.getBoundingClientRect()
+    this.dispatch("relate", { target: window, detail: { from: from.dataset.id, to: to.dataset.id, at: [box.left + box.width / 2, box.bottom], shift: event.shiftKey, control: event.ctrlKey } })
+  }
+
+  // -- things dragged in from elsewhere on the page --
+
+  hover(event) {
+    if ([...event.dataTransfer.types].includes("application/x-kelvath")) event.preventDefault()
+  }
+
+  drop(event) {
+    const thing = JSON.parse(event.dataTransfer.getData("application/x-kelvath") || "null")
+    if (!thing) return
+    event.preventDefault()
+    const card = this.cardAt(event.clientX, event.clientY)
+    const { x, y } = this.canvas.toDrawing(event.clientX, event.clientY)
+    if (thing.domain && card) return kelvath.send("post", this.elementsUrlValue, { kind: "attribute", parent_id: card.dataset.id, name: thing.domain })
+    if (thing.id) return kelvath.send("post", this.placementUrlValue, { chosen: thing.id })
+    if (thing.shape === "entity") return this.dispatch("type", { target: window, detail: { at: [event.clientX, event.clientY] } })
+    if (thing.shape) kelvath.send("post", this.elementsUrlValue, { kind: "diagram_note", shape: thing.shape, text: thing.text || "", x: Math.round(x), y: Math.round(y) })
   }
 }

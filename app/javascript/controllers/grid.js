@@ -1,8 +1,9 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
-// The ledger's keys: arrows move, Enter and F2 write, leaving a cell saves it.
+// The ledger's keys: arrows move, Shift extends, Enter and F2 write, leaving a cell saves it; blocks
+// are copied, pasted and filled down; Alt+arrows and dragging move rows.
 export default class extends Controller {
-  static values = { url: String, elementsUrl: String, pastesUrl: String }
+  static values = { url: String, elementsUrl: String, pastesUrl: String, ordersUrl: String }
 
   connect() {
     this.reveal = (event) => document.getElementById(`group-${event.detail.id}`)?.scrollIntoView({ block: "start" })
@@ -23,21 +24,38 @@ export default class extends Controller {
     if (!cell || event.target !== cell) return
     this.element.querySelectorAll("td[tabindex='0']").forEach((each) => each.setAttribute("tabindex", "-1"))
     cell.setAttribute("tabindex", "0")
+    if (!this.extending) this.mark(cell, cell)
   }
 
   press(event) {
-    if (event.target.tagName === "INPUT") return this.write(event)
+    if (event.target.matches("input, select")) return this.write(event)
     const cell = event.target.closest("td[data-cell]")
-    if (!cell || event.ctrlKey || event.metaKey || event.altKey) return
-    const moves = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }
-    if (moves[event.key]) this.move(cell, ...moves[event.key])
+    if (!cell) return
+    const control = event.ctrlKey || event.metaKey
+    if (control && event.key.toLowerCase() === "d") return this.stop(event, () => this.fillDown())
+    if (control && event.key === "Home") return this.stop(event, () => this.focus(this.cells(this.element)[0]))
+    if (control && event.key.toLowerCase() === "a") return this.stop(event, () => { const all = this.cells(this.element); this.mark(all[0], all[all.length - 1]) })
+    if (event.altKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) return this.stop(event, () => this.reorder(event.key === "ArrowDown" ? 1 : -1))
+    if (control || event.altKey) return
+    const moves = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], PageDown: [20, 0], PageUp: [-20, 0] }
+    if (moves[event.key] && event.shiftKey) this.extend(...moves[event.key])
+    else if (moves[event.key]) this.move(cell, ...moves[event.key])
     else if (event.key === "Enter" || event.key === "F2") this.open(cell)
     else if (event.key === " " && cell.dataset.kind === "flag") this.toggle(cell)
+    else if (event.key === "Delete" && event.shiftKey) this.removeRows()
     else if (event.key === "Delete" || event.key === "Backspace") this.clear(cell)
     else if (event.key.length === 1) this.open(cell, event.key)
     else return
     event.preventDefault()
   }
+
+  stop(event, act) {
+    event.preventDefault()
+    event.stopPropagation()
+    act()
+  }
+
+  // -- writing --
 
   write(event) {
     const input = event.target
@@ -63,10 +81,20 @@ export default class extends Controller {
     input.setAttribute("aria-label", cell.dataset.column)
     input.value = text ?? cell.textContent
     input.defaultValue = cell.textContent
-    cell.replaceChildren(input)
+    cell.replaceChildren(input, ...this.choices(cell, input))
     input.focus()
     if (text === undefined) input.select()
     input.addEventListener("blur", () => this.save(cell))
+  }
+
+  // A cell that takes one of a list offers it.
+  choices(cell, input) {
+    if (!cell.dataset.choices) return []
+    const list = document.createElement("datalist")
+    list.id = "cell-choices"
+    list.append(...cell.dataset.choices.split("|").map((choice) => Object.assign(document.createElement("option"), { value: choice })))
+    input.setAttribute("list", list.id)
+    return [list]
   }
 
   abandon(cell) {
@@ -111,10 +139,18 @@ export default class extends Controller {
   }
 
   clear(cell) {
+    if (this.block.length > 1 || this.block[0]?.length > 1) return this.paintOver(this.block.map((row) => row.map(() => "")))
     if ("fixed" in cell.dataset || this.isNew(cell) || cell.dataset.column === "name" || !cell.textContent) return
     cell.textContent = ""
     this.send(cell, "")
   }
+
+  removeRows() {
+    const ids = this.block.map((row) => row[0].parentElement.dataset.row).filter((id) => id && !id.includes("."))
+    if (ids.length) kelvath.send("delete", `${this.elementsUrlValue}/${encodeURIComponent(ids.join(","))}`)
+  }
+
+  // -- moving about --
 
   // To the cell some rows and columns on; sideways past the end goes to the next row.
   move(cell, rows, columns) {
@@ -122,10 +158,41 @@ export default class extends Controller {
       const all = this.cells(this.element)
       return this.focus(all[all.indexOf(cell) + columns])
     }
-    const lines = [...this.element.querySelectorAll("tr[data-row]")]
-    const line = lines[lines.indexOf(cell.parentElement) + rows]
+    const lines = this.lines()
+    const at = lines.indexOf(cell.parentElement)
+    const line = lines[Math.max(0, Math.min(lines.length - 1, at + rows))]
+    const coming = this.coming(cell, rows, line, at, lines)
+    if (coming) return this.await(coming, cell.dataset.column, rows > 0)
     if (!line) return this.focus(cell)
     this.focus(line.querySelector(`[data-column="${cell.dataset.column}"]`) || this.cells(line)[0])
+  }
+
+  lines() {
+    return [...this.element.querySelectorAll("tr[data-row]")]
+  }
+
+  // The part of the ledger that has still to come, if the way leads into it.
+  coming(cell, rows, line, at, lines) {
+    const here = cell.closest("tbody")
+    const next = rows > 0 ? here.nextElementSibling : here.previousElementSibling
+    const leaves = !line || lines[at + rows] === undefined || line.closest("tbody") !== here
+    return leaves && next && "waiting" in next.dataset ? next : null
+  }
+
+  await(part, column, downwards) {
+    this.wanted = { id: part.id, column, downwards }
+    part.scrollIntoView({ block: downwards ? "start" : "end" })
+    htmx.trigger(part, "intersect")
+  }
+
+  arrived() {
+    const part = this.wanted && document.getElementById(this.wanted.id)
+    if (!part || "waiting" in part.dataset) return
+    const lines = [...part.querySelectorAll("tr[data-row]")]
+    const line = this.wanted.downwards ? lines[0] : lines[lines.length - 1]
+    const { column } = this.wanted
+    this.wanted = null
+    if (line) this.focus(line.querySelector(`[data-column="${column}"]`) || this.cells(line)[0])
   }
 
   focus(cell) {
@@ -134,20 +201,122 @@ export default class extends Controller {
     cell.scrollIntoView({ block: "nearest", inline: "nearest" })
   }
 
+  // -- blocks --
+
+  // Rows of cells between two corners.
+  mark(one, two) {
+    this.corners = [one, two]
+    this.element.querySelectorAll("td.taken").forEach((cell) => cell.classList.remove("taken"))
+    this.block = this.between(one, two)
+    if (this.block.length > 1 || this.block[0]?.length > 1) this.block.flat().forEach((cell) => cell.classList.add("taken"))
+  }
+
+  between(one, two) {
+    const lines = this.lines().filter((line) => line.dataset.row)
+    const rows = [lines.indexOf(one.parentElement), lines.indexOf(two.parentElement)].sort((a, b) => a - b)
+    if (rows[0] < 0) return [[two]]
+    const columns = [one, two].map((cell) => this.cells(cell.parentElement).indexOf(cell)).sort((a, b) => a - b)
+    return lines.slice(rows[0], rows[1] + 1).map((line) => this.cells(line).slice(columns[0], columns[1] + 1)).filter((row) => row.length)
+  }
+
+  extend(rows, columns) {
+    const [one, two] = this.corners
+    const lines = this.lines().filter((line) => line.dataset.row)
+    const line = lines[Math.max(0, Math.min(lines.length - 1, lines.indexOf(two.parentElement) + rows))]
+    const at = Math.max(0, Math.min(this.cells(line).length - 1, this.cells(two.parentElement).indexOf(two) + columns))
+    const next = this.cells(line)[at]
+    this.extending = true
+    next.focus()
+    this.extending = false
+    this.mark(one, next)
+    next.scrollIntoView({ block: "nearest", inline: "nearest" })
+  }
+
+  point(event) {
+    const cell = event.target.closest("td[data-cell]")
+    if (!cell || event.target.matches("input")) return
+    if (event.shiftKey && this.corners) { event.preventDefault(); return this.mark(this.corners[0], cell) }
+    this.sweeping = cell
+    window.addEventListener("mouseup", () => { this.sweeping = null }, { once: true })
+  }
+
+  sweep(event) {
+    const cell = event.target.closest("td[data-cell]")
+    if (this.sweeping && cell && cell !== this.sweeping) this.mark(this.sweeping, cell)
+  }
+
+  copy(event) {
+    if (event.target.matches?.("input, textarea") || !this.block) return
+    event.preventDefault()
+    event.clipboardData.setData("text/plain", this.block.map((row) => row.map((cell) => cell.textContent).join("\t")).join("\n"))
+  }
+
   paste(event) {
     const cell = event.target.closest("td[data-cell]")
     const text = event.clipboardData.getData("text/plain")
     if (!cell || event.target.tagName === "INPUT" || !text) return
     event.preventDefault()
+    const single = !text.includes("\t") && !text.trim().includes("\n")
+    if (single && this.block?.flat().length > 1) return this.paintOver(this.block.map((row) => row.map(() => text.trim())))
+    if (single && !this.isNew(cell)) return this.pasteOne(cell, text.trim())
+    if (single) return this.add(cell, text.trim())
+    const lines = this.lines().filter((line) => line.dataset.row)
+    const start = lines.indexOf(cell.parentElement)
+    this.post(cell, start < 0 ? [] : lines.slice(start).map((line) => line.dataset.row), text)
+  }
+
+  post(cell, rows, text, filled = "") {
     const group = cell.closest("tbody").dataset
-    if (group.adds !== "attribute" || (!text.includes("\t") && !text.trim().includes("\n") && !this.isNew(cell))) return this.pasteOne(cell, text.trim())
-    kelvath.send("post", this.pastesUrlValue, { entity_id: group.group, start_id: cell.parentElement.dataset.row, column: cell.dataset.column, text })
+    const line = this.isNew(cell) ? [...this.element.querySelectorAll("thead th")].map((_, index) => this.cells(this.element)[index]?.dataset.column) : this.cells(cell.parentElement).slice(this.cells(cell.parentElement).indexOf(cell)).map((each) => each.dataset.column)
+    const columns = this.isNew(cell) ? this.columnNames() : line
+    kelvath.send("post", this.pastesUrlValue, { entity_id: group.adds === "attribute" && !filled ? group.group : "", start_id: cell.parentElement.dataset.row, columns: columns.join(","), rows: rows.slice(0, text.split("\n").length).join(","), text, filled })
+  }
+
+  columnNames() {
+    const line = this.lines().find((each) => each.dataset.row)
+    return line ? this.cells(line).map((cell) => cell.dataset.column) : ["name", "type", "length", "precision", "scale", "mandatory", "identifier", "default_value", "definition"]
   }
 
   pasteOne(cell, text) {
     if ("fixed" in cell.dataset) return
-    if (this.isNew(cell)) return this.add(cell, text)
     cell.textContent = text
     this.send(cell, text)
+  }
+
+  // Writes texts over the marked block.
+  paintOver(texts) {
+    const rows = this.block.map((row) => row[0].parentElement.dataset.row)
+    const columns = this.block[0].map((cell) => cell.dataset.column)
+    kelvath.send("post", this.pastesUrlValue, { entity_id: "", columns: columns.join(","), rows: rows.join(","), text: texts.map((row) => row.join("\t")).join("\n"), filled: "yes" })
+  }
+
+  fillDown() {
+    if (!this.block || this.block.length < 2) return
+    const first = this.block[0].map((cell) => cell.textContent)
+    this.paintOver(this.block.map(() => first))
+  }
+
+  // -- order --
+
+  reorder(steps) {
+    const rows = this.block.map((row) => row[0].parentElement.dataset.row).filter((id) => id && !id.includes("."))
+    if (rows.length) kelvath.send("post", this.ordersUrlValue, { rows: rows.join(","), steps })
+  }
+
+  lift(event) {
+    this.lifted = event.target.closest?.("tr[data-row]")
+  }
+
+  hover(event) {
+    if (this.lifted && event.target.closest("tr[data-row]")?.parentElement === this.lifted.parentElement) event.preventDefault()
+  }
+
+  drop(event) {
+    const line = event.target.closest("tr[data-row]")
+    if (!this.lifted || !line) return
+    event.preventDefault()
+    const lines = [...line.parentElement.querySelectorAll("tr[data-row]")].filter((each) => each.dataset.row && !each.dataset.row.includes("."))
+    kelvath.send("post", this.ordersUrlValue, { rows: this.lifted.dataset.row, steps: lines.indexOf(line) - lines.indexOf(this.lifted) })
+    this.lifted = null
   }
 }

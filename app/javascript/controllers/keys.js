@@ -1,6 +1,6 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
-// The keys that work everywhere on the desk.
+// The keys that work everywhere on the desk, and the dialogs that show what would happen.
 export default class extends Controller {
   static values = { undo: String, redo: String }
 
@@ -10,11 +10,22 @@ export default class extends Controller {
     if (control && key === "k") return this.take(event, () => document.getElementById("command").select())
     if (this.writing(event.target)) return
     if (control && key === "z") return this.take(event, () => kelvath.send("post", event.shiftKey ? this.redoValue : this.undoValue))
+    if (event.altKey && /^[1-3]$/.test(event.key)) return this.take(event, () => document.querySelectorAll("nav[aria-label=Views] > .view-link")[Number(event.key) - 1]?.click())
     if (event.key === "?") return this.take(event, () => this.sheet())
   }
 
   sheet() {
     document.getElementById("sheet").showModal()
+  }
+
+  // Opens the dialog into which a preview is being fetched.
+  ask() {
+    document.getElementById("ask-body").replaceChildren()
+    document.getElementById("ask").showModal()
+  }
+
+  close() {
+    document.getElementById("ask").close()
   }
 
   take(event, act) {

@@ -31,6 +31,12 @@ export default class extends Controller {
     if (this.editableValue && event.target === this.drawing) this.line("")
   }
 
+  // Where something was dropped from the palette.
+  dropped(event) {
+    this.at = event.detail.at
+    if (this.editableValue) this.line("")
+  }
+
   line(text) {
     const frame = this.frame.getBoundingClientRect()
     const [x, y] = this.place(frame)

@@ -3,34 +3,49 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 // What is selected on the page: marks it, shows its particulars, and tells the server with every
 // request, so that what is said of it is kept true.
 export default class extends Controller {
-  static values = { url: String }
+  static values = { url: String, home: String }
 
   connect() {
-    this.selected = ""
+    this.ids = []
     this.listeners = {
-      "htmx:configRequest": (event) => { event.detail.parameters.selected ||= this.selected },
+      "htmx:configRequest": (event) => { event.detail.parameters.selected ||= this.selected; event.detail.parameters.chosen ||= this.ids.join(",") },
       "htmx:oobAfterSwap": (event) => this.swapped(event.detail.target),
       "htmx:oobBeforeSwap": (event) => this.protect(event)
     }
     Object.entries(this.listeners).forEach(([name, listener]) => document.body.addEventListener(name, listener))
+    if (this.homeValue) this.show(this.homeValue)
   }
 
   disconnect() {
     Object.entries(this.listeners).forEach(([name, listener]) => document.body.removeEventListener(name, listener))
   }
 
+  // The one that was chosen last.
+  get selected() {
+    return this.ids[this.ids.length - 1] || ""
+  }
+
   reveal(event) {
-    this.select(event.currentTarget.dataset.id)
+    this.select([event.currentTarget.dataset.id])
     this.dispatch("reveal", { target: window, detail: { id: this.selected } })
   }
 
+  // detail: id, with add to keep what was chosen before; or ids.
   choose(event) {
-    this.select(event.detail.id)
+    const { id, ids, add } = event.detail
+    if (ids) return this.select(ids)
+    if (!add) return this.select(id ? [id] : [])
+    if (id) this.select(this.ids.includes(id) ? this.ids.filter((each) => each !== id) : [...this.ids, id])
   }
 
-  select(id) {
-    this.selected = id
+  select(ids) {
+    this.ids = ids
     this.mark()
+    this.dispatch("changed", { target: window, detail: { ids } })
+    this.show(ids.length ? ids.slice(0, 200).join(",") : this.homeValue)
+  }
+
+  show(id) {
     const panel = document.getElementById("particulars")
     if (panel && id) htmx.ajax("get", `${this.urlValue}/${encodeURIComponent(id)}`, { source: panel, target: panel, swap: "innerHTML" })
   }
@@ -38,21 +53,48 @@ export default class extends Controller {
   mark() {
     document.querySelectorAll(".selected").forEach((element) => element.classList.remove("selected"))
     document.querySelectorAll(".contents-entry[aria-current]").forEach((entry) => entry.removeAttribute("aria-current"))
-    if (!this.selected) return
-    const drawn = document.getElementById(`card-${this.selected}`) || document.getElementById(`line-${this.selected}`)
-    drawn?.classList.add("selected")
-    document.getElementById(`entry-${this.selected}`)?.setAttribute("aria-current", "true")
+    this.ids.forEach((id) => {
+      const drawn = ["card", "line", "note"].map((part) => document.getElementById(`${part}-${id}`)).find(Boolean)
+      drawn?.classList.add("selected")
+      document.getElementById(`entry-${id}`)?.setAttribute("aria-current", "true")
+    })
+    this.light()
+  }
+
+  // What touches the selection, if that is to be brought out.
+  light() {
+    const world = document.getElementById("world")
+    if (!world) return
+    world.querySelectorAll(".near").forEach((part) => part.classList.remove("near"))
+    const lit = this.lit && this.ids.length > 0
+    world.classList.toggle("lit", Boolean(lit))
+    if (!lit) return
+    const chosen = new Set(this.ids)
+    this.ids.forEach((id) => ["card", "line"].forEach((part) => document.getElementById(`${part}-${id}`)?.classList.add("near")))
+    world.querySelectorAll(".line").forEach((line) => {
+      if (!chosen.has(line.dataset.from) && !chosen.has(line.dataset.to) && !chosen.has(line.dataset.id)) return
+      line.classList.add("near")
+      ;[line.dataset.from, line.dataset.to].forEach((id) => document.getElementById(`card-${id}`)?.classList.add("near"))
+    })
+  }
+
+  toggleLight() {
+    this.lit = !this.lit
+    this.light()
   }
 
   // A painted part loses its mark; a new element that the server chose becomes the selection.
   swapped(target) {
     if (target.id === "chosen") {
+      const way = target.querySelector("[data-way]")?.dataset.way
+      if (way) { this.lit = true; return this.select(way.split(",")) }
       const chosen = target.querySelector("[data-select]")?.dataset.select
       if (!chosen) return
-      this.select(chosen)
+      this.select([chosen])
       window.dispatchEvent(new CustomEvent("selection:made", { detail: { id: chosen } }))
-    } else {
-      this.mark()
+    } else if (this.ids.length) {
+      clearTimeout(this.marking)
+      this.marking = setTimeout(() => this.mark(), 0)
     }
   }
 

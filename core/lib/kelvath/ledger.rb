@@ -1,122 +1,148 @@
 # frozen_string_literal: true
 
 module Kelvath
-  # A stage as a spreadsheet: groups of rows with the same columns.
+  # A stage, or all elements of one kind, as a spreadsheet: groups of rows with the same columns.
   class Ledger
-    # kind: :text, :flag, :number, :long; width in characters.
-    Column = Struct.new(:name, :label, :kind, :width, keyword_init: true)
-    # cells: { column name => text }; editable: false for what is computed; origin: where that comes from.
+    # kind: :text, :flag, :number, :long or :computed; width in characters; choices: what may be
+    # typed, where that is a list.
+    Column = Struct.new(:name, :label, :kind, :width, :choices, keyword_init: true)
+    # cells: { column name => text }; editable: false for what is computed; origin: where that comes
+    # from; tag: how the element is to be named in an address.
     Row = Struct.new(:id, :cells, :editable, :origin, keyword_init: true)
-    # id: of the entity or table whose members are the rows; nil for the model's own.
-    Group = Struct.new(:id, :title, :rows, keyword_init: true)
+    # id: of the element whose members are the rows, or "rows-3" for a stretch of an ungrouped ledger.
+    Group = Struct.new(:id, :title, :parent_id, :rows, keyword_init: true)
+    # How a person looks at a ledger. columns: names in order, nil for all; sort: a column's name, with
+    # "-" before it for downwards; filter: text that a row must hold; flat: not in groups.
+    View = Struct.new(:columns, :sort, :filter, :flat, keyword_init: true) do
+      def plain? = columns.nil? && sort.to_s.empty? && filter.to_s.strip.empty? && !flat
+    end
 
-    # The ledger of "concept" (entities), "logical" (attributes) or a design, by its id (columns).
-    def self.of(model, scope)
-      case scope
+    STRETCH = 60 # rows that an ungrouped ledger shows at once
+
+    # Kinds that have a ledger of their own, beside those of the stages.
+    KINDS = %i[entity attribute identifier relationship domain allowed_value subject_area tag subtype_group word custom_field table column key foreign_key index view].freeze
+
+    # The ledger of a scope: "concept" (entities), "logical" (attributes), the id of a design (its
+    # columns) or "kind:domain" (all elements of a kind). previous: an older ledger of the same scope
+    # and view, whose groups stay where nothing changed. Raises UnknownName, NotFound.
+    def self.of(model, scope, view: View.new, previous: nil)
+      ledger = case scope
       when "concept" then EntityLedger.new(model)
-      when "logical" then AttributeLedger.new(model)
+      when "logical" then AttributeLedger.new(model, previous: previous)
+      when /\Akind:(\w+)\z/ then KindLedger.new(model, kind_of(Regexp.last_match(1)))
       else ColumnLedger.new(model, model.fetch(scope).id)
       end
+      ledger.see(view)
     end
+
+    def self.kind_of(name)
+      KINDS.find { |kind| kind.to_s == name } || raise(UnknownName, "There is no ledger of “#{name}”; known are #{KINDS.join(', ')}.")
+    end
+
+    attr_reader :model, :view
 
     def initialize(model)
       @model = model
     end
 
-    def columns = self.class::COLUMNS
-    def groups = @groups ||= build_groups
-    def row(id) = rows[id]
-    def rows = @rows ||= groups.flat_map(&:rows).to_h { |row| [ row.id, row ] }
+    def see(view)
+      @view = view
+      self
+    end
 
-    # What a new row adds, and where; nil if rows cannot be added here.
+    # All columns there are, and those that are shown, in order.
+    def all_columns = @all_columns ||= [ *self.class::COLUMNS, *custom_columns ].map { |column| column.freeze }
+    def columns = @columns ||= view.columns ? view.columns.filter_map { |name| all_columns.find { |column| column.name == name } }.then { |list| list.empty? ? all_columns : list } : all_columns
+
+    # Groups as they are shown: filtered, sorted, in stretches.
+    def groups = @groups ||= view.plain? && grouped? ? all_groups : shown_groups
+
+    # Groups of all rows.
+    def all_groups = @all_groups ||= build_groups
+    def row(id) = rows[id]
+    def rows = @rows ||= all_groups.flat_map(&:rows).to_h { |row| [ row.id, row ] }
+
+    # What a new row adds, or nil if rows cannot be added here.
     def adds = nil
+
+    # Do rows stand in groups by what they are within?
+    def grouped? = true
 
     private
 
-    attr_reader :model
+    def self.column(name, label, kind = :text, width: 16, choices: nil) = Column.new(name:, label:, kind:, width:, choices:)
+    private_class_method :column
 
     def yes(flag) = flag ? "yes" : ""
-    def self.column(name, label, kind = :text, width: 16) = Column.new(name:, label:, kind:, width:).freeze
 
-    # The entities themselves.
-    class EntityLedger < Ledger
-      COLUMNS = [ column("name", "Entity", width: 24), column("definition", "Definition", :long, width: 70),
-                  column("subject_area_id", "Subject area", :computed, width: 20) ].freeze
+    def shown_groups
+      return stretches(sorted(all_groups.flat_map { |group| kept(group.rows) })) if view.flat || !grouped?
 
-      def adds = :entity
+      all_groups.map { |group| Group.new(**group.to_h, rows: sorted(kept(group.rows))) }.reject { |group| group.rows.empty? && filtering? }
+    end
 
-      private
+    def stretches(rows)
+      parts = rows.each_slice(STRETCH).to_a
+      parts = [ [] ] if parts.empty?
+      parts.each_with_index.map { |part, index| Group.new(id: "rows-#{index}", title: nil, rows: part) }
+    end
 
-      def build_groups
-        rows = model.all(:entity).sort_by { |entity| entity.name.downcase }.map do |entity|
-          area = model[entity.subject_area_id]&.name.to_s
-          Row.new(id: entity.id, editable: true, cells: { "name" => entity.name, "definition" => entity.definition, "subject_area_id" => area })
-        end
-        [ Group.new(id: nil, title: "Entities", rows:) ]
+    def filtering? = !view.filter.to_s.strip.empty?
+
+    # Every word of the filter must stand somewhere in the row; "column:word" in that column.
+    def kept(rows)
+      return rows unless filtering?
+
+      words = view.filter.downcase.split
+      rows.select { |row| words.all? { |word| holds?(row, word) } }
+    end
+
+    def holds?(row, word)
+      label, mark, rest = word.partition(":")
+      column = mark.empty? ? nil : all_columns.find { |each| each.label.downcase.delete(" ") == label || each.name == label }
+      return row.cells[column.name].to_s.downcase.include?(rest) if column
+
+      row.cells.each_value.any? { |text| text.to_s.downcase.include?(word) }
+    end
+
+    def sorted(rows)
+      name = view.sort.to_s.delete_prefix("-")
+      column = all_columns.find { |each| each.name == name } or return rows
+      list = rows.sort_by.with_index { |row, index| [ sort_key(row.cells[name].to_s, column.kind), index ] }
+      view.sort.start_with?("-") ? list.reverse : list
+    end
+
+    # Empty cells come last, numbers by value, text without regard to case.
+    def sort_key(text, kind)
+      return [ 1, 0, "" ] if text.empty?
+
+      kind == :number ? [ 0, text.to_f, "" ] : [ 0, 0, text.downcase ]
+    end
+
+    # -- custom fields --
+
+    def element_kind = nil
+
+    def custom_fields = @custom_fields ||= model.all(:custom_field).select { |field| field.of == element_kind.to_s }
+
+    def custom_columns
+      custom_fields.map do |field|
+        kind = { "number" => :number, "yes or no" => :flag }.fetch(field.type, :text)
+        Column.new(name: "custom-#{field.id}", label: field.name, kind:, width: 16, choices: field.type == "one of" ? field.choices : nil)
       end
     end
 
-    # The attributes of every entity, migrated ones included.
-    class AttributeLedger < Ledger
-      COLUMNS = [ column("name", "Attribute", width: 26), column("type", "Domain or type", width: 18), column("length", "Length", :number, width: 7),
-                  column("precision", "Precision", :number, width: 8), column("scale", "Scale", :number, width: 6),
-                  column("mandatory", "Mandatory", :flag, width: 9), column("identifier", "Identifier", :flag, width: 9),
-                  column("definition", "Definition", :long, width: 40) ].freeze
+    def custom_cells(id)
+      return {} if custom_fields.empty?
 
-      def adds = :attribute
-
-      private
-
-      def build_groups
-        keys = Logical::KeyMigration.of(model)
-        model.all(:entity).sort_by { |entity| entity.name.downcase }.map do |entity|
-          Group.new(id: entity.id, title: entity.name, rows: keys.held(entity.id).map { |held| row_of(held) })
-        end
-      end
-
-      def row_of(held)
-        type = held.value_type(model)
-        origin = held.origin
-        Row.new(id: held.own? ? held.id : "#{held.entity_id}.#{held.id}", editable: held.own?, origin: origin_words(held),
-                cells: { "name" => held.name, "type" => origin && model[origin.domain_id]&.name || type.name.to_s.tr("_", " "), "length" => type.length.to_s,
-                         "precision" => type.precision.to_s, "scale" => type.scale.to_s, "mandatory" => yes(held.mandatory),
-                         "identifier" => yes(held.primary), "definition" => origin&.definition.to_s })
-      end
-
-      def origin_words(held)
-        return if held.own?
-
-        "from #{held.via.map { |id| parent_name(model.fetch(id)) }.uniq.join(' and ')}"
-      end
-
-      def parent_name(link) = model.fetch(link.kind == :relationship ? Logical::Cardinality.parent_id(link) : link.parent_id).name
-    end
-
-    # The columns of every table of a design.
-    class ColumnLedger < Ledger
-      COLUMNS = [ column("name", "Column", width: 26), column("native_type", "Type", width: 18), column("mandatory", "Not null", :flag, width: 8),
-                  column("identity", "Numbered", :flag, width: 9), column("default_value", "Default", width: 14), column("keys", "Keys", :computed, width: 12),
-                  column("comment", "Comment", :long, width: 44) ].freeze
-
-      def initialize(model, design_id)
-        super(model)
-        @design_id = design_id
-      end
-
-      private
-
-      def build_groups
-        model.children(@design_id, :table).sort_by { |table| table.name.downcase }.map do |table|
-          tags = Diagram::KeyTags.of_columns(model, table)
-          Group.new(id: table.id, title: table.name, rows: model.children(table.id, :column).map { |column| row_of(column, tags[column.id]) })
-        end
-      end
-
-      def row_of(column, tags)
-        Row.new(id: column.id, editable: true,
-                cells: { "name" => column.name, "native_type" => column.native_type, "mandatory" => yes(column.mandatory), "identity" => yes(column.identity),
-                         "default_value" => column.default_value, "keys" => tags.join(" "), "comment" => column.comment })
-      end
+      values = model.children(id, :custom_value).to_h { |value| [ value.custom_field_id, value.value ] }
+      custom_fields.to_h { |field| [ "custom-#{field.id}", values.fetch(field.id, "") ] }
     end
   end
 end
+
+require_relative "ledger/words"
+require_relative "ledger/stages"
+require_relative "ledger/kinds"
+require_relative "ledger/cells"
+require_relative "ledger/sheet"

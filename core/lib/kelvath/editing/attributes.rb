@@ -5,7 +5,7 @@ module Kelvath
     # Attributes as the ledger edits them: a cell, a new row, a pasted block.
     module Attributes
       # The ledger's columns in order. "type" takes a domain's name or a type such as decimal(9,2).
-      COLUMNS = %w[name type length precision scale mandatory identifier definition].freeze
+      COLUMNS = %w[name type length precision scale mandatory identifier default_value definition].freeze
       SIZES = %w[length precision scale].freeze
       TYPE_TEXT = /\A\s*([a-z][a-z _]*?)\s*(?:\(\s*(\d+)\s*(?:,\s*(\d+)\s*)?\))?\s*\z/i
       # What else people call our types.
@@ -26,6 +26,18 @@ module Kelvath
                                           position: (last&.position || 0.0) + 1.0, **values)
         identify(draft, attribute.id, true) if identifier
         attribute
+      end
+
+      # Adds an attribute as it is typed on a card: "Length (Metres)", "Length in metres", "Length: decimal(6,2)",
+      # or a domain's name alone. A star behind it puts it into the identifier. Raises InvalidValue.
+      def add_typed(draft, owner_id, text)
+        text, star = text.strip.then { |typed| [ typed.delete_suffix("*").strip, typed.end_with?("*") ] }
+        name, colon, type = text.partition(/\s*:\s+/)
+        item = Prose::Grammar.item(*Prose::Quoting.protect(colon.empty? ? text : "#{name} (#{type})"))
+        values = Prose::Reader.new(draft.model, ids: draft.ids, draft:).value_fields(item)
+        domain = draft.model.all(:domain).find { |each| each.name.casecmp?(text) } if values.empty?
+        values = { domain_id: domain.id } if domain
+        add(draft, owner_id, domain ? domain.name : item.name, **values, mandatory: star, identifier: star && draft.model.fetch(owner_id).kind == :entity)
       end
 
       # Puts an attribute into its entity's primary identifier, making one if needed, or takes it out.
@@ -66,14 +78,12 @@ module Kelvath
         raise Conflict, [ Conflict::Clash.new(element_id: attribute_id, field: column.to_sym, yours: raw, theirs: now, message:) ]
       end
 
-      # A block of rows as pasted from a spreadsheet (cells in the order of COLUMNS, from the given
-      # first column on) written over existing attributes from start_id on, the rest as new ones.
-      # Raises InvalidValue naming the row.
-      def paste(model, entity_id, rows, ids:, start_id: nil, first_column: "name")
+      # A block of rows as pasted from a spreadsheet (cells in the order of the columns, some of COLUMNS)
+      # written over existing attributes from start_id on, the rest as new ones. Raises InvalidValue naming the row.
+      def paste(model, entity_id, rows, ids:, start_id: nil, columns: COLUMNS)
         draft = Draft.new(model, ids:)
         existing = model.children(entity_id, :attribute)
         start = start_id ? existing.index { |attribute| attribute.id == start_id } || existing.size : existing.size
-        columns = COLUMNS.drop(COLUMNS.index(first_column) || 0)
         rows.each_with_index { |cells, index| paste_row(draft, entity_id, existing[start + index], columns.zip(cells), index) }
         draft.change_set
       end

@@ -20,17 +20,33 @@ module Kelvath
         diagram
       end
 
-      # Lays all cards of a diagram out in layers.
-      def arrange(draft, diagram_id)
-        places = Kelvath::Diagram::Layout.layered(draft.model, diagram_id)
+      # ChangeSet of a new diagram of a stage: empty, or with the entities of a subject area, laid out.
+      # Its notation is that of the model's header.
+      def open(model, name:, stage:, ids:, design_id: nil, subject_area_id: nil)
+        draft = Draft.new(model, ids:)
+        notation = Metamodel::NOTATIONS.key?(model.header.notation) ? model.header.notation : "crows_foot"
+        stage = Metamodel::Diagram.fetch_field(:stage).parse(stage)
+        diagram = draft.add(:diagram, name: Metamodel::Diagram.fetch_field(:name).parse(name), stage:, design_id:, subject_area_id:, notation:)
+        entities = subject_area_id ? model.all(:entity).select { |entity| entity.subject_area_id == subject_area_id } : []
+        show(draft, diagram.id, entities.map(&:id))
+        arrange(draft, diagram.id)
+        draft.change_set
+      end
+
+      # Lays cards of a diagram out: all of them, or only some (element ids). key: see Layouts.
+      def arrange(draft, diagram_id, key: "down", only: nil)
+        places = Kelvath::Diagram::Layouts.places(draft.model, diagram_id, key:, only:)
         draft.add_all(places.map { |node_id, (x, y)| draft.model.fetch(node_id).with(x:, y:) })
       end
 
-      # ChangeSet that lays a diagram out anew.
-      def lay_out(model, diagram_id, ids:)
-        draft = Draft.new(model, ids:)
-        arrange(draft, diagram_id)
-        draft.change_set
+      # Puts cards of elements on a diagram that are not there yet, beside a card that is, if one is named.
+      def show(draft, diagram_id, element_ids, near: nil)
+        shown = draft.model.children(diagram_id, :diagram_node).to_h { |node| [ node.element_id, node ] }
+        diagram = draft.model.fetch(diagram_id)
+        (element_ids - shown.keys).each do |id|
+          element = draft.model.fetch(id)
+          shown[near] ? put_beside(draft, shown[near], element) : put(draft, diagram, element)
+        end
       end
 
       # Puts an element's card on a diagram; at: [x, y], or the first free spot in rows.

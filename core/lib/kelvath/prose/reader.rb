@@ -60,6 +60,15 @@ module Kelvath
         @draft.set(found.id, mandatory:, **value_fields(item))
       end
 
+      # "in Metres" is a domain if there is one of that name, else a unit.
+      def value_fields(item)
+        type = item.type ? ValueWords.read_type(item.type, item.parts, model) : {}
+        return type unless item.unit
+
+        domain = domain_named(item.unit)
+        domain ? type.merge(domain_id: domain.id) : type.merge(unit: item.unit)
+      end
+
       private
 
       def model = @draft.model
@@ -201,15 +210,6 @@ module Kelvath
       end
 
       def own_attribute(owner_id, name) = model.children(owner_id, :attribute).find { |each| each.name.casecmp?(name) }
-
-      # "in Metres" is a domain if there is one of that name, else a unit.
-      def value_fields(item)
-        type = item.type ? ValueWords.read_type(item.type, item.parts, model) : {}
-        return type unless item.unit
-
-        domain = domain_named(item.unit)
-        domain ? type.merge(domain_id: domain.id) : type.merge(unit: item.unit)
-      end
 
       def apply_attribute_means(values) = @draft.set(attribute_of(values).id, definition: values[:definition])
 

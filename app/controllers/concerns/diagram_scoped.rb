@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+# For everything on one diagram: finds it, and the cards that are meant.
+module DiagramScoped
+  extend ActiveSupport::Concern
+
+  included do
+    include ModelScoped
+    before_action :set_diagram
+  end
+
+  private
+
+  def set_diagram
+    @diagram = @model.fetch(params[:diagram_id] || params[:id])
+    raise Kelvath::NotFound, "" unless @diagram.kind == :diagram
+  end
+
+  # Ids of the elements that the page has selected.
+  def chosen_ids = params[:chosen].to_s.split(",").reject(&:empty?)
+
+  def draft_change
+    draft = Kelvath::Draft.new(@model, ids: Ids)
+    yield draft
+    draft.change_set
+  end
+end

@@ -1,0 +1,12 @@
+# frozen_string_literal: true
+
+# What a custom field says of an element; addressed by the field.
+class CustomValuesController < ApplicationController
+  include ModelScoped
+
+  def update
+    draft = Kelvath::Draft.new(@model, ids: Ids)
+    Kelvath::Custom.set(draft, params.require(:element_id), params[:id], params[:value].to_s)
+    commit draft.change_set
+  end
+end

@@ -1,0 +1,12 @@
+# frozen_string_literal: true
+
+# The card of an entity, open for writing in place.
+class EditorsController < ApplicationController
+  include ModelScoped
+
+  def show
+    @element = @model.fetch(params[:element_id])
+    @stage = @model[params[:diagram_id]]&.stage || "logical"
+    render layout: false
+  end
+end

@@ -1,0 +1,15 @@
+# frozen_string_literal: true
+
+# A diagram as a file. PNG is painted in the browser from the SVG.
+class ExportsController < ApplicationController
+  include DiagramScoped
+
+  def show
+    @scene = SceneCache.fetch(@stored, @model, @diagram.id)
+    name = "#{@model.header.name} #{@diagram.name}".parameterize
+    respond_to do |format|
+      format.svg { send_data render_to_string("exports/show", formats: :svg, layout: false), filename: "#{name}.svg", type: "image/svg+xml", disposition: params[:inline] ? "inline" : "attachment" }
+      format.pdf { send_data DrawingPdf.new(@scene, title: "#{@model.header.name}: #{@diagram.name}").render, filename: "#{name}.pdf", type: "application/pdf" }
+    end
+  end
+end

@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+class FindingsController < ApplicationController
+  include ModelScoped
+
+  def index
+    @findings = Kelvath::Findings.of(@model)
+    return render partial: "desk/findings", locals: { stored: @stored, stage: params[:stage], found: @findings } if params[:count]
+
+    @desk = Desk.new(@stored, @model, view: "findings", stage: params[:stage].presence_in(Desk::STAGES.keys) || "logical")
+    render partial: "findings/list", locals: { findings: @findings } if request.headers["HX-Request"]
+  end
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+# What would mend a finding: shown, then done.
+class FixesController < ApplicationController
+  include ModelScoped
+
+  def new
+    @finding = Kelvath::Findings.fetch(@model, params[:finding_id])
+    @fixes = @finding.fixes.map { |fix| [ fix.title, fix.change.call(Ids) ] }
+    render layout: false
+  end
+
+  def create
+    finding = Kelvath::Findings.fetch(@model, params[:finding_id])
+    fix = finding.fixes.fetch(Integer(params.require(:number), 10)) { raise Kelvath::NotFound, "That fix is not offered any more." }
+    commit fix.change.call(Ids), label: "Mended a finding: #{fix.title}"
+  rescue ArgumentError
+    complain "A fix is chosen by its number.", status: :bad_request
+  end
+end

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+# Named points of the journal: made, and looked at.
+class MilestonesController < ApplicationController
+  include ModelScoped
+
+  def index
+    @desk = Desk.new(@stored, @model, view: "milestones", stage: nil)
+    @milestones = @stored.milestones.order(revision: :desc)
+  end
+
+  def create
+    milestone = @stored.milestones.new(name: params[:name].to_s.strip.first(80), person:, revision: @stored.revision)
+    return complain(milestone.errors.full_messages.to_sentence, status: :unprocessable_entity) unless milestone.save
+
+    flash[:notice] = "The model as it is now is called “#{milestone.name}”."
+    redirect_to model_milestones_path(@stored), status: :see_other
+  end
+
+  # The model as it was, to read only: its drawings and what has changed since.
+  def show
+    @milestone = @stored.milestones.find(params[:id])
+    @old = @stored.model_at(@milestone.revision)
+    @desk = Desk.new(@stored, @model, view: "milestones", stage: nil)
+    @diagram = @old[params[:diagram]] || @old.all(:diagram).first
+    @scene = Kelvath::Diagram::Scene.of(@old, @diagram.id)
+    @differences = Kelvath::Comparison.models(@old, @model)
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+# What stands on a diagram: cards are put on it and taken off; the model keeps the objects.
+class PlacementsController < ApplicationController
+  include DiagramScoped
+
+  MOST_STEPS = 5
+
+  # Cards of chosen elements, or of all that is related to them up to a number of steps.
+  def create
+    steps = params[:steps].to_i.clamp(0, MOST_STEPS)
+    ids = steps.zero? ? chosen_ids : Kelvath::Diagram::Neighbourhood.of(@model, @diagram.stage, @diagram.design_id).around(chosen_ids, steps)
+    change = draft_change { |draft| Kelvath::Editing::Diagrams.show(draft, @diagram.id, ids, near: chosen_ids.first) }
+    return complain("All of it is on this diagram already.", status: :unprocessable_entity) if change.empty?
+
+    commit change, label: "Put #{helpers.counted(change.additions.size, 'card')} on #{@diagram.name}"
+  end
+
+  def destroy
+    nodes = @model.children(@diagram.id, :diagram_node).select { |node| chosen_ids.include?(node.element_id) }
+    notes = chosen_ids.select { |id| @model[id]&.kind == :diagram_note }
+    return complain("A line shows wherever both its ends do. Shift+Delete removes the relationship from the model.", status: :unprocessable_entity) if nodes.empty? && notes.empty?
+
+    names = nodes.map { |node| @model.fetch(node.element_id).name }
+    label = names.any? ? "Took #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3} off #{@diagram.name}; the model keeps #{names.one? ? 'it' : 'them'}" : nil
+    commit Kelvath::Editing.remove(@model, nodes.map(&:id) + notes, ids: Ids), label:
+  end
+end

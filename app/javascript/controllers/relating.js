@@ -1,0 +1,69 @@
+import { Controller } from RAILS_ASSET_URL("/stimulus.js")
+
+const WAYS = [
+  ["many", "Each has many", "one to many"], ["identifying", "Each has many, and identifies them", "identifying"], ["one", "Each has at most one", "one to one"],
+  ["optional", "Each may have many; they may be without", "optional"], ["both", "Many on both sides", "many to many"], ["subtype", "The other is a subtype", "subtype"]
+]
+
+// Asks what kind of relationship a line between two cards is to be. Shift says identifying, Ctrl many
+// to many, without being asked.
+export default class extends Controller {
+  static values = { url: String }
+
+  begin(event) {
+    const { from, to, at, shift, control } = event.detail
+    if (!to) return
+    this.ends = { from_id: from, to_id: to }
+    if (shift) return this.make("identifying")
+    if (control) return this.make("both")
+    this.ask(at)
+  }
+
+  ask([x, y]) {
+    this.close()
+    const box = document.createElement("div")
+    box.className = "chooser"
+    box.id = "relate-as"
+    box.setAttribute("role", "menu")
+    box.setAttribute("aria-label", "Kind of relationship")
+    WAYS.forEach(([way, words, trade], index) => {
+      const button = document.createElement("button")
+      button.type = "button"
+      button.className = "menu-item"
+      button.setAttribute("role", "menuitem")
+      button.dataset.way = way
+      button.textContent = `${index + 1}  ${words}`
+      button.title = trade
+      button.addEventListener("click", () => this.make(way))
+      box.append(button)
+    })
+    const frame = this.element.querySelector("[data-canvas-target=frame]")
+    const edge = frame.getBoundingClientRect()
+    frame.append(box)
+    box.style.left = `${Math.max(4, Math.min(x - edge.left, edge.width - 290))}px`
+    box.style.top = `${Math.max(4, Math.min(y - edge.top, edge.height - 190))}px`
+    box.addEventListener("keydown", (event) => this.press(event, box))
+    box.addEventListener("focusout", (event) => { if (!box.contains(event.relatedTarget)) this.close() })
+    box.querySelector("button").focus()
+  }
+
+  press(event, box) {
+    event.stopPropagation()
+    const buttons = [...box.querySelectorAll("button")]
+    const at = buttons.indexOf(document.activeElement)
+    if (event.key === "Escape") return this.close(true)
+    if (event.key === "ArrowDown" || event.key === "ArrowUp") { event.preventDefault(); return buttons[(at + (event.key === "ArrowDown" ? 1 : buttons.length - 1)) % buttons.length].focus() }
+    if (/^[1-6]$/.test(event.key)) this.make(WAYS[Number(event.key) - 1][0])
+  }
+
+  make(way) {
+    const kind = way === "subtype" ? "subtype_group" : "relationship"
+    kelvath.send("post", this.urlValue, { kind, way, ...this.ends })
+    this.close(true)
+  }
+
+  close(back = false) {
+    document.getElementById("relate-as")?.remove()
+    if (back) document.getElementById("drawing").focus({ preventScroll: true })
+  }
+}

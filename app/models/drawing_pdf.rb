@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+require "prawn"
+
+# A scene on one PDF page of its own size, text as text. The fonts are those of the page, unpacked from WOFF.
+class DrawingPdf
+  INK = Kelvath::Diagram::Ink
+  UNIT = 0.75 # PDF points of a drawing unit (CSS pixel)
+  MARGIN = 30 # drawing units
+
+  def initialize(scene, title:)
+    @scene = scene
+    @extent = scene.extent
+    @title = title
+  end
+
+  # The file's bytes.
+  def render
+    @pdf = Prawn::Document.new(page_size: [ @extent.width + 2 * MARGIN, @extent.height + 2 * MARGIN ].map { |side| side * UNIT }, margin: 0, info: { Title: @title, Creator: "Kelvath" })
+    fonts
+    @pdf.scale(UNIT, origin: [ 0, 0 ]) { paint }
+    @pdf.render
+  end
+
+  private
+
+  def fonts
+    faces = { normal: "instrument-sans-latin-400-normal", bold: "instrument-sans-latin-600-normal", italic: "newsreader-latin-400-italic" }
+    @pdf.font_families.update("Drawing" => faces.transform_values { |name| DrawingFonts.ttf(name) })
+    @pdf.font("Drawing")
+  end
+
+  def paint
+    frames, others = @scene.notes.values.partition { |note| note.shape == "frame" }
+    frames.each { |note| shapes(note.ink, note.rect) }
+    @scene.lines.each_value { |line| paint_line(line) }
+    @scene.boxes.each_value { |box| shapes(box.card.ink, box.rect, tint: box.tint) }
+    [ *others, *@scene.panels.values ].each { |part| shapes(part.ink, part.rect) }
+  end
+
+  def paint_line(line)
+    shape(INK.soft(line.dashed ? :line_open : :line, line.points), 0, 0, nil)
+    shapes(line.ink, Kelvath::Diagram::Rect.new(0, 0, 0, 0))
+    shape(INK.text(:line_label, line.label[1], line.label[2], line.label[0], :middle), 0, 0, nil) if line.label
+  end
+
+  def shapes(list, rect, tint: nil) = list.each { |each| shape(each, rect.x, rect.y, tint) }
+
+  # From drawing units, y down from the extent's corner, to the page, y up from its foot.
+  def x(value) = value - @extent.x + MARGIN
+  def y(value) = @extent.height + MARGIN - (value - @extent.y)
+
+  def shape(shape, left, top, tint)
+    style = INK::STYLES.fetch(shape.style)
+    return text(shape, style, left, top) if shape.type == :text
+
+    fill = colour(shape.tint.presence || (tint.presence if shape.style == :card_face)) || paper(style[:fill])
+    stroke = paper(style[:stroke])
+    @pdf.fill_color(fill) if fill
+    @pdf.stroke_color(stroke) if stroke
+    @pdf.line_width(style[:width] || 1)
+    style[:dash] ? @pdf.dash(style[:dash][0], space: style[:dash][1]) : @pdf.undash
+    draw(shape, left, top)
+    finish(fill, stroke)
+  end
+
+  def colour(tint) = tint && Kelvath::Diagram::Palette::TINTS.fetch(tint).first.delete("#")
+  def paper(name) = name && Kelvath::Diagram::Palette::INKS.fetch(name).delete("#")
+
+  def draw(shape, left, top)
+    n = shape.numbers
+    case shape.type
+    when :rect then n[4].zero? ? @pdf.rectangle([ x(left + n[0]), y(top + n[1]) ], n[2], n[3]) : @pdf.rounded_rectangle([ x(left + n[0]), y(top + n[1]) ], n[2], n[3], [ n[4], n[2] / 2.0, n[3] / 2.0 ].min)
+    when :circle then @pdf.circle([ x(left + n[0]), y(top + n[1]) ], n[2])
+    when :ellipse then @pdf.ellipse([ x(left + n[0]), y(top + n[1]) ], n[2], n[3])
+    else n.each { |command| step(command, left, top) }
+    end
+  end
+
+  def step((command, *numbers), left, top)
+    points = numbers.each_slice(2).map { |a, b| [ x(left + a), y(top + b) ] }
+    case command
+    when :m then @pdf.move_to(points[0])
+    when :l then @pdf.line_to(points[0])
+    when :q then @pdf.curve_to(points[1], bounds: [ points[0], points[0] ])
+    else @pdf.close_path
+    end
+  end
+
+  def finish(fill, stroke)
+    if fill && stroke then @pdf.fill_and_stroke
+    elsif fill then @pdf.fill
+    else @pdf.stroke
+    end
+  end
+
+  def text(shape, style, left, top)
+    words = DrawingFonts.known(shape.text.to_s)
+    face = style[:italic] ? :italic : ((style[:weight] || 400) >= 600 ? :bold : :normal)
+    @pdf.font("Drawing", style: face, size: style[:size])
+    width = @pdf.width_of(words)
+    start = x(left + shape.numbers[0]) - { start: 0, middle: width / 2, end: width }.fetch(shape.anchor)
+    halo(start, y(top + shape.numbers[1]), width, style[:size]) if style[:halo]
+    @pdf.fill_color(paper(style[:fill]))
+    @pdf.draw_text(words, at: [ start, y(top + shape.numbers[1]) ])
+    underline(start, y(top + shape.numbers[1]) - 2, width) if style[:underline]
+  end
+
+  def halo(start, base, width, size)
+    @pdf.fill_color(paper(:paper))
+    @pdf.fill_rectangle([ start - 2, base + size * 0.8 ], width + 4, size)
+  end
+
+  def underline(start, base, width)
+    @pdf.undash
+    @pdf.stroke_color(paper(:ink))
+    @pdf.line_width(0.7)
+    @pdf.stroke_line([ start, base ], [ start + width, base ])
+  end
+end

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+# Rows of text as CSV and XLSX, out and in.
+module SheetFile
+  SIZE = 20.megabytes
+  CELLS_MOST = 400_000
+
+  module_function
+
+  # UTF-8 with a byte order mark, which spreadsheet programs ask for. What would run as a formula gets
+  # an apostrophe in front.
+  def csv(rows)
+    require "csv"
+    "\uFEFF#{rows.map { |row| row.map { |cell| harmless(cell) }.to_csv }.join}"
+  end
+
+  def xlsx(rows, title)
+    require "caxlsx"
+    package = Axlsx::Package.new
+    package.workbook.add_worksheet(name: title.gsub(%r{[\[\]*:?/\\]}, " ").strip.first(31).presence || "Sheet") do |sheet|
+      bold = package.workbook.styles.add_style(b: true)
+      rows.each_with_index { |row, index| sheet.add_row(row, types: [ :string ] * row.size, style: index.zero? ? bold : nil, escape_formulas: true) }
+    end
+    package.to_stream.read
+  end
+
+  # The rows of an uploaded file. Raises Kelvath::UnreadableFile.
+  def read(file)
+    refuse("Choose a CSV or XLSX file first.") unless file.respond_to?(:tempfile)
+    refuse("The file has more than #{SIZE / 1.megabyte} MB.") if file.size > SIZE
+
+    rows = File.extname(file.original_filename.to_s).casecmp?(".xlsx") ? read_xlsx(file.path) : read_csv(file.read)
+    refuse("The file has more than #{CELLS_MOST} cells.") if rows.sum(&:size) > CELLS_MOST
+    rows.map { |row| row.map { |cell| cell.to_s.scrub("?").strip } }
+  end
+
+  def read_csv(bytes)
+    require "csv"
+    text = bytes.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+    unless text.valid_encoding?
+      line = bytes.lines.index { |each| !each.dup.force_encoding(Encoding::UTF_8).valid_encoding? }.to_i + 1
+      refuse("The file is not UTF-8 text: line #{line} holds other bytes. Save it as UTF-8.", line)
+    end
+    CSV.parse(text, col_sep: text.lines.first.to_s.count(";") > text.lines.first.to_s.count(",") ? ";" : ",")
+  rescue CSV::MalformedCSVError => error
+    refuse("The file is not readable as CSV: #{error.message}", error.line_number)
+  end
+
+  def read_xlsx(path)
+    require "roo"
+    sheet = Roo::Excelx.new(path).sheet(0)
+    sheet.first_row ? sheet.to_a : []
+  rescue Zip::Error, ArgumentError, Nokogiri::XML::SyntaxError, NoMethodError
+    refuse("The file is not readable as XLSX; it may be damaged, or of another kind.")
+  end
+
+  def harmless(cell) = cell.to_s.match?(/\A[=+\-@\t\r]/) && !cell.to_s.match?(/\A-?\d+(\.\d+)?\z/) ? "'#{cell}" : cell
+  def refuse(message, line = nil) = raise(Kelvath::UnreadableFile.new(message, line:))
+end

@@ -1,0 +1,121 @@
+# frozen_string_literal: true
+
+module Kelvath
+  class Ledger
+    # What is typed into cells -> the change it makes, whatever the kind of row.
+    module Cells
+      # Columns of attributes that are made of several fields.
+      COMPOSED = %w[type identifier].freeze
+
+      module_function
+
+      # One cell as typed. seen: the text that stood there. Raises InvalidValue, Conflict, NotFound.
+      def change(model, id, column, raw, ids:, seen: nil)
+        element = model.fetch(id)
+        return Editing::Attributes.cell(model, id, column, raw, ids:, seen:) if element.kind == :attribute && COMPOSED.include?(column)
+
+        check_seen(model, element, column, raw, seen) if seen
+        draft = Draft.new(model, ids:)
+        assign(draft, id, column, raw)
+        draft.change_set
+      end
+
+      # The same for a block: rows of cells from one row and column on. rows: ids; columns: names, from the
+      # first pasted one on. Raises InvalidValue naming the row.
+      def fill(model, row_ids, columns, block, ids:)
+        draft = Draft.new(model, ids:)
+        block.first(row_ids.size).each_with_index do |cells, index|
+          columns.zip(cells).each { |column, raw| assign(draft, row_ids[index], column, raw) unless raw.nil? || column == "sentence" }
+        rescue InvalidValue => error
+          raise InvalidValue.new("Row #{index + 1}: #{error.message}", field: error.field, value: error.value)
+        end
+        draft.change_set
+      end
+
+      # Writes one cell into a draft.
+      def assign(draft, id, column, raw)
+        element = draft.model.fetch(id)
+        return Custom.set(draft, id, column.delete_prefix("custom-"), raw) if column.start_with?("custom-")
+        return Editing::Attributes.assign(draft, id, column, raw) if element.kind == :attribute && COMPOSED.include?(column)
+
+        field = element.class.fetch_field(column)
+        make_tags(draft, raw) if field.name == :tag_ids
+        draft.set(id, field.name => Words.read(draft.model, element, field, raw))
+      end
+
+      # A tag is made by using it.
+      def make_tags(draft, raw)
+        names = raw.to_s.split(",").map(&:strip).reject(&:empty?)
+        names.each { |name| draft.add(:tag, name:) if draft.model.all(:tag).none? { |tag| tag.name.casecmp?(name) || tag.id == name } }
+      end
+
+      def check_seen(model, element, column, raw, seen)
+        return if column.start_with?("custom-")
+
+        field = element.class.fetch_field(column)
+        now = Words.shown(model, element, field)
+        return if [ seen, raw.to_s.strip ].include?(now) || field.parse(seen) == element[field.name]
+
+        message = "#{field.label} of #{Describing.title(element, model)} was set to “#{now}” meanwhile; yours was “#{raw}”."
+        raise Conflict, [ Conflict::Clash.new(element_id: element.id, field: field.name, yours: raw, theirs: now, message:) ]
+      rescue InvalidValue
+        nil # what stood there was not typed as such; there is nothing to hold it against
+      end
+
+      # A new row. within: the group's element, for kinds that stand within one; text: what was typed
+      # into its first cell. Raises InvalidValue, UnknownName.
+      def add(model, kind, text, ids:, within: nil)
+        draft = Draft.new(model, ids:)
+        made = make(draft, kind, text, within)
+        [ draft.change_set, made&.id ]
+      end
+
+      def make(draft, kind, text, within)
+        case kind
+        when "entity" then Editing::Entities.add(draft, text)
+        when "attribute" then Editing::Attributes.add_typed(draft, draft.model.fetch(within).id, text)
+        when "relationship" then related(draft, text)
+        when "identifier" then identifier(draft, text, within)
+        when "allowed_value" then draft.add(:allowed_value, parent_id: draft.model.fetch(within).id, value: Metamodel::AllowedValue.fetch_field(:value).parse(text), position: last(draft, within))
+        when "word" then draft.add(:word, singular: text.strip, plural: Inflection.plural(text.strip))
+        when "domain", "subject_area", "tag", "custom_field" then named(draft, kind, text)
+        else raise UnknownName, "Rows of this ledger cannot be added by typing."
+        end
+      end
+
+      def named(draft, kind, text)
+        type = Metamodel.fetch(kind)
+        position = type.fields.key?(:position) ? { position: (draft.model.all(kind.to_sym).last&.position || 0.0) + 1.0 } : {}
+        draft.add(kind, name: type.fetch_field(:name).parse(text), **position)
+      end
+
+      def related(draft, text)
+        outcome = Prose::Reader.new(draft.model, ids: draft.ids, draft:).read_one(text)
+        draft.model[outcome.relationship_id]
+      end
+
+      # The members as typed, with commas between.
+      def identifier(draft, text, within)
+        blank = Metamodel::Identifier.new(id: "new", parent_id: within)
+        draft.add(:identifier, parent_id: draft.model.fetch(within).id, member_ids: Words.read(draft.model, blank, Metamodel::Identifier.fetch_field(:member_ids), text))
+      end
+
+      def last(draft, within) = (draft.model.children(within, :allowed_value).last&.position || 0.0) + 1.0
+
+      # Moves rows up or down among those of their parent. Raises InvalidValue for kinds without an order.
+      def reorder(model, row_ids, steps, ids:)
+        rows = row_ids.filter_map { |id| model[id] }
+        first = rows.first or return ChangeSet.new
+        raise InvalidValue.new("These rows are sorted by name; they have no order of their own.", field: :position, value: nil) unless first.class.fields.key?(:position)
+
+        siblings = first.parent_id ? model.children(first.parent_id, first.kind) : model.all(first.kind)
+        moved = rows.select { |row| siblings.include?(row) }
+        rest = siblings - moved
+        at = (siblings.index(moved.first) + steps).clamp(0, rest.size)
+        Draft.new(model, ids:).tap do |draft|
+          rest.insert(at, *moved).each_with_index { |row, index| draft.set(row.id, position: index + 1.0) unless row.position == index + 1.0 }
+        end.change_set
+      end
+    end
+  end
+end

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Kelvath
+  class Ledger
+    # Field values as a cell shows them, and what is typed into a cell back to values.
+    module Words
+      module_function
+
+      # The text of a field of an element.
+      def shown(model, element, field)
+        value = element[field.name]
+        case field.type
+        when :flag then value ? "yes" : ""
+        when :reference then value ? name_of(model, value) : ""
+        when :references then value.map { |id| name_of(model, id) }.join(", ")
+        when :names then value.join(", ")
+        when :number then value.nil? ? "" : value.to_s.delete_suffix(".0")
+        when :choice then value.to_s.tr("_", " ")
+        else value.to_s
+        end
+      end
+
+      def name_of(model, id) = model[id.split(".").last]&.then { |element| Describing.label(element, model) }.to_s
+
+      # What was typed for a field of an element -> its value. Raises InvalidValue, naming what is known.
+      def read(model, element, field, raw)
+        case field.type
+        when :reference then raw.to_s.strip.empty? ? nil : found(model, element, field, raw.to_s.strip)
+        when :references then raw.to_s.split(/\s*,\s*/).reject(&:empty?).map { |name| found(model, element, field, name) }
+        when :names then raw.to_s.split(/\s*,\s*/).reject(&:empty?)
+        else field.parse(raw)
+        end
+      end
+
+      def found(model, element, field, name)
+        return name if model.key?(name)
+
+        list = candidates(model, element, field)
+        hit = list.find { |_, known| known.casecmp?(name) }
+        return hit.first if hit
+
+        hint = DidYouMean::SpellChecker.new(dictionary: list.map(&:last)).correct(name).first
+        known = list.map(&:last).sort.first(12).join(", ")
+        raise InvalidValue.new("There is no #{field.to.map { |kind| Metamodel.fetch(kind).title }.join(' or ')} “#{name}”.#{hint ? " Did you mean “#{hint}”?" : (known.empty? ? '' : " Known are #{known}.")}", field: field.name, value: name)
+      end
+
+      # [id, name] of what a field may refer to: members of an identifier are attributes that its entity has.
+      def candidates(model, element, field)
+        entity_id = element.parent_id
+        if field.to == [ :attribute ] && entity_id && model[entity_id]&.kind == :entity
+          return Logical::KeyMigration.of(model).held(entity_id).map { |held| [ held.id, held.name ] }
+        end
+        return model.children(entity_id, :column).map { |column| [ column.id, column.name ] } if field.to == [ :column ] && field.name != :target_column_ids
+
+        field.to.flat_map { |kind| model.all(kind) }.map { |each| [ each.id, Describing.label(each, model) ] }
+      end
+    end
+  end
+end

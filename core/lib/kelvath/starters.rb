@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module Kelvath
+  # What a new model can begin with: house standards as the elements of a small model, without entities.
+  module Starters
+    # What a starter keeps of a model; cards and notes of its diagrams are not among them.
+    KEPT = %i[header word tag domain allowed_value subject_area custom_field diagram].freeze
+    Starter = Struct.new(:key, :name, :definition, :elements, keyword_init: true)
+
+    module_function
+
+    # The model as a starter: its standards, ready to be kept as text.
+    def of_model(model, name:, definition: "")
+      elements = KEPT.flat_map { |kind| model.all(kind) }.reject { |element| element.kind == :diagram && element.stage == "physical" && element.design_id }
+      elements = elements.map { |element| element.kind == :header ? element.with(name:, definition:) : element }
+      Starter.new(key: nil, name:, definition:, elements:)
+    end
+
+    # A starter's elements as text and back. Raises UnreadableFile.
+    def write(starter) = Interchange::ModelFile.write(Model.of(starter.elements))
+    def read(text, name:, definition:, key: nil) = Starter.new(key:, name:, definition:, elements: Interchange::ModelFile.read(text).elements.values)
+
+    # ChangeSet of a new model that begins with a starter; every element gets an id of its own.
+    def begin(starter, name, ids:)
+      map = starter.elements.to_h { |element| [ element.id, ids.next ] }
+      draft = Draft.new(Model::EMPTY, ids:)
+      order = Metamodel::KINDS.keys
+      starter.elements.sort_by { |element| [ order.index(element.kind), element.id ] }.each { |element| draft.add_all([ copied(element, map) ]) }
+      header = draft.model.all(:header).first || draft.add(:header)
+      draft.set(header.id, name: Metamodel::Header.fetch_field(:name).parse(name), definition: "")
+      %w[concept logical].each { |stage| draft.add(:diagram, name: stage.capitalize, stage:) if draft.model.all(:diagram).none? { |diagram| diagram.stage == stage } }
+      draft.change_set
+    end
+
+    def copied(element, map)
+      values = element.values.to_h do |name, value|
+        field = element.class.fetch_field(name)
+        [ name, field.reference? ? map[value] : field.references? ? value.filter_map { |id| map[id] } : value ]
+      end
+      element.class.new(id: map.fetch(element.id), parent_id: map[element.parent_id], **values)
+    end
+
+    # The three that ship with Kelvath.
+    def shipped = @shipped ||= Shipped::ALL.map { |key, content| Shipped.build(key, **content) }.freeze
+  end
+end
+
+require_relative "starters/shipped"
