@@ -19,7 +19,7 @@ module ApplicationHelper
   # is wrong are put into the page like any other.
   def htmx_config
     { allowEval: false, includeIndicatorStyles: false, allowScriptTags: false, selfRequestsOnly: true, defaultSwapStyle: "none",
-      responseHandling: [ { code: "204", swap: false }, { code: "...", swap: true } ] }.to_json
+      responseHandling: [ { code: "204", swap: false }, { code: "[45]..", swap: true, error: true }, { code: "...", swap: true } ] }.to_json
   end
 
   def stage_link(desk, stage, title)

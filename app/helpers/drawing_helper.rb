@@ -5,7 +5,7 @@ module DrawingHelper
   INK = Kelvath::Diagram::Ink
 
   # Shapes of the core as SVG elements; their look comes from their style's class.
-  def ink(shapes, tint: nil) = safe_join(shapes.map { |shape| ink_shape(shape, tint) })
+  def ink(shapes, tint: nil) = safe_join(shapes.map { |shape| ink_shape(shape, tint) }, "\n")
 
   # The d of a line's path, its corners rounded.
   def soft_path(points) = INK.d(INK.soft(:line, points).numbers)

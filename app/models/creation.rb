@@ -17,7 +17,7 @@ class Creation
     when "diagram_note" then draft { |draft| note(draft) }
     when "note" then draft { |draft| Kelvath::Custom.note(draft, @params.require(:parent_id), @params.require(:text), author: @author, written_on: Date.current.iso8601) }
     when "dependency" then draft { |draft| draft.add(:dependency, parent_id: @model.fetch(@params.require(:parent_id)).id, determinant_ids: Array(@params[:determinant_ids]), dependent_ids: Array(@params[:dependent_ids])) }
-    else draft { |draft| Kelvath::Ledger::Cells.make(draft, @params[:kind], @params.require(:name), @params[:parent_id].presence) }
+    else draft { |draft| Kelvath::Ledger::Cells.make(draft, @params[:kind], @params[:name].to_s, @params[:parent_id].presence) }
     end
   end
 

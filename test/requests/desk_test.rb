@@ -36,10 +36,10 @@ class DeskTest < ActionDispatch::IntegrationTest
 
   test "a pasted block becomes attributes and a wrong one names its row" do
     note = entity(@model, "Lost Item")
-    ask :post, model_pastes_path(@stored), entity_id: note.id, text: "Shelf\ttext(4)\nColour\tTitle\n", ledger: "logical"
+    ask :post, model_pastes_path(@stored), entity_id: note.id, columns: "name,type", text: "Shelf\ttext(4)\nColour\tTitle\n", ledger: "logical"
     assert_response :success
     assert_equal %w[Shelf Colour], @stored.reload.model.children(note.id, :attribute).last(2).map(&:name)
-    ask :post, model_pastes_path(@stored), entity_id: note.id, text: "Size\tdecimal(3,1)\nWeight\thevy\n"
+    ask :post, model_pastes_path(@stored), entity_id: note.id, columns: "name,type", text: "Size\tdecimal(3,1)\nWeight\thevy\n"
     assert_response :unprocessable_entity
     assert_match(/Row 2 of what you pasted: “hevy” is neither a domain nor a type/, CGI.unescapeHTML(response.body))
     refute(@stored.reload.model.all(:attribute).any? { |attribute| attribute.name == "Size" })

@@ -41,6 +41,7 @@ class WholePathTest < BrowserTestCase
     assert_selector "#read-back", text: "Each Sailing must be made by exactly one Vessel."
 
     drag point(find_handle("Harbour")), point(card("Sailing"))
+    within("#relate-as") { click_on "1 Each has many", exact: false }
     assert_selector "#lines .line", count: 2
     assert_selector "#read-back", text: "Each Harbour may be related to many Sailings."
     select "may be none", from: "Harbour: least"
@@ -67,7 +68,7 @@ class WholePathTest < BrowserTestCase
     assert_selector "td", text: "Name", exact_text: true
     fill_cells "Hull Number", "text(12)", "yes"
     assert_selector "td.computed", text: "Vessel Hull Number"
-    paste_into "Harbour", "Code\ttext\t3\t\t\tyes\tyes\tThree letters\nName\ttext\t60\t\t\tyes\t\t\n"
+    paste_into "Harbour", "Code\ttext\t3\t\t\tyes\tyes\t\tThree letters\nName\ttext\t60\t\t\tyes\t\t\n"
     assert_selector "td.computed", text: "Harbour Code"
     paste_into "Sailing", "Sailing Number\tinteger\t\t\t\tyes\tyes\n"
     assert_selector "td", text: "Sailing Number"
@@ -123,6 +124,7 @@ class WholePathTest < BrowserTestCase
 
   # Ctrl+Z step by step to the empty model, then everything forward again.
   def undo_everything
+    find("summary", text: "Model").click
     click_link "Journal"
     assert_text "Derived the design SQLite"
     steps = all("#entries tr").size - 1

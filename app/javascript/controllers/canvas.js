@@ -4,6 +4,7 @@ const LEAST = 0.08
 const MOST = 4
 const MARGIN = 40
 const READABLE = 0.7
+const PALETTE = 84 // px that the palette takes at the left
 
 // Pan and zoom of the drawing, and its overview map.
 export default class extends Controller {
@@ -30,7 +31,7 @@ export default class extends Controller {
   begin() {
     if (!this.cards().length) return this.draw()
     this.fit()
-    if (this.view.zoom < READABLE) this.set({ x: MARGIN, y: MARGIN, zoom: READABLE }, true)
+    if (this.view.zoom < READABLE) this.set({ x: PALETTE, y: MARGIN, zoom: READABLE }, true)
   }
 
   cards() {

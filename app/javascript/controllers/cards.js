@@ -22,7 +22,6 @@ export default class extends Controller {
     const line = event.target.closest(".line")
     const drawing = event.currentTarget
     drawing.focus({ preventScroll: true })
-    drawing.setPointerCapture(event.pointerId)
     const relates = card?.matches(".card") && this.editableValue && (event.target.closest("[data-handle]") || event.altKey)
     this.held = { card, line, drawing, relates, sizes: event.target.closest("[data-corner]"), band: !card && !line && event.shiftKey, add: event.shiftKey,
                   from: [event.clientX, event.clientY], last: [event.clientX, event.clientY], moved: false }
@@ -33,6 +32,7 @@ export default class extends Controller {
     const held = this.held
     held.moved ||= Math.hypot(event.clientX - held.from[0], event.clientY - held.from[1]) > STILL
     if (!held.moved) return
+    held.drawing.setPointerCapture(event.pointerId) // not before: a double click would lose its card
     held.now = [event.clientX, event.clientY]
     this.waiting ||= requestAnimationFrame(() => { this.waiting = null; this.follow(held) })
   }

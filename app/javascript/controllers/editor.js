@@ -26,7 +26,7 @@ export default class extends Controller {
     frame.append(box)
     box.addEventListener("keydown", (event) => this.press(event, box))
     box.addEventListener("change", (event) => this.write(event.target, id))
-    box.addEventListener("focusout", (event) => { if (!box.contains(event.relatedTarget)) setTimeout(() => { if (!box.contains(document.activeElement)) this.close(false) }, 0) })
+    box.addEventListener("focusout", (event) => { if (!box.contains(event.relatedTarget)) setTimeout(() => { if (box.isConnected && !box.contains(document.activeElement)) this.close(false) }, 0) })
     const first = box.querySelector(this.next === "attribute" ? "[data-new-attribute]" : "input")
     this.next = null
     first.focus()
@@ -58,7 +58,8 @@ export default class extends Controller {
   async write(input, id) {
     if (input.dataset.writes) return kelvath.send("patch", `${this.elementsUrlValue}/${id}`, { field: input.dataset.writes, value: input.value })
     if (input.dataset.cellOf) return this.cell(input)
-    if ("newAttribute" in input.dataset && input.value.trim()) {
+    if ("newAttribute" in input.dataset && input.value.trim() && input.dataset.sent !== input.value) {
+      input.dataset.sent = input.value // leaving the field tells of the same change once more
       const taken = await kelvath.send("post", this.elementsUrlValue, { kind: "attribute", parent_id: id, name: input.value, selected: id })
       if (taken) { this.next = "attribute"; this.open({ detail: { id } }) }
     }
@@ -83,6 +84,7 @@ export default class extends Controller {
   close(back) {
     const box = document.getElementById("card-editor")
     if (!box) return
+    box.id = "" // removing what has the focus tells of its loss, and so asks to close it once more
     box.remove()
     if (back) document.getElementById("drawing").focus({ preventScroll: true })
   }

@@ -79,7 +79,7 @@ export default class extends Controller {
     const right = canvas.toDrawing(frame.right - 30, 0).x
     let { x, y } = point
     for (let step = 0; step < 400; step += 1) {
-      if (x + CARD.width > right) { x = left; if (step) y += CARD.height + GAP }
+      if (step && x + CARD.width > right) { x = left; y += CARD.height + GAP }
       const taken = boxes.find((box) => x < box[0] + box[2] + GAP && x + CARD.width + GAP > box[0] && y < box[1] + box[3] + GAP && y + CARD.height > box[1])
       if (!taken) break
       x = taken[0] + taken[2] + GAP * 1.5

@@ -62,8 +62,10 @@ export default class extends Controller {
     this.close(true)
   }
 
+  // Removing what has the focus tells of its loss, and so asks to close it once more.
   close(back = false) {
-    document.getElementById("relate-as")?.remove()
+    const box = document.getElementById("relate-as")
+    if (box) { box.id = ""; box.remove() }
     if (back) document.getElementById("drawing").focus({ preventScroll: true })
   }
 }

@@ -1,5 +1,7 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
+const SETTLED = 40 // ms after a swap: htmx then has given painted parts the classes they came with
+
 // What is selected on the page: marks it, shows its particulars, and tells the server with every
 // request, so that what is said of it is kept true.
 export default class extends Controller {
@@ -94,7 +96,7 @@ export default class extends Controller {
       window.dispatchEvent(new CustomEvent("selection:made", { detail: { id: chosen } }))
     } else if (this.ids.length) {
       clearTimeout(this.marking)
-      this.marking = setTimeout(() => this.mark(), 0)
+      this.marking = setTimeout(() => this.mark(), SETTLED)
     }
   }
 

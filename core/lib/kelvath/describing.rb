@@ -37,9 +37,17 @@ module Kelvath
       when :relationship then relationship_label(element, model)
       when :allowed_value then element.value
       when :diagram_node then model[element.element_id]&.name.to_s
+      when :word then element.singular
+      when :unread_sentence, :diagram_note, :note then "“#{element.text.length > 40 ? "#{element.text[0, 40]}…" : element.text}”"
+      when :custom_value then model[element.custom_field_id]&.name.to_s
+      when :dependency then dependency_label(element, model)
+      when :identifier then element.name.empty? ? names(element.member_ids, model) : element.name
       else element.name
       end
     end
+
+    def self.names(ids, model) = ids.filter_map { |id| model[id.split(".").last]&.name }.join(", ")
+    def self.dependency_label(element, model) = "#{names(element.determinant_ids, model)} decides #{names(element.dependent_ids, model)}"
 
     def self.relationship_label(element, model)
       [ model[element.from_id]&.name, element.phrase, model[element.to_id]&.name ].reject { |part| part.to_s.empty? }.join(" ")

@@ -55,7 +55,7 @@ module Kelvath
         must = modal == "must"
         least = must ? [ least || 1, 1 ].max : 0
         Reading.new(subject:, phrase: phrase == Sentences::FALLBACK ? "" : phrase, least:, most:, object:,
-                    singular: most == 1).freeze
+                    singular: most == 1 || (most.nil? && least == 1)).freeze
       end
 
       def fail_at(column, message)

@@ -1,0 +1,192 @@
+# frozen_string_literal: true
+
+require_relative "../browser_test_case"
+
+# The same small model is built three times from nothing: by keys alone, in Prose alone, on the Diagram alone.
+class DeskWaysTest < BrowserTestCase
+  test "with the keyboard alone" do
+    visit "/"
+    tab_to "Name of the model"
+    press "Keys", :Enter
+    assert_text "Type the name of an entity"
+    [ "Vessel", "Sailing", "Each Vessel may make many Sailings; each Sailing must be made by exactly one Vessel." ].each { |line| write_on_drawing(line) }
+    assert_selector "#lines .line", count: 1
+
+    press :Tab # to the first card
+    press :F2
+    assert_selector "#card-editor input"
+    press :Enter, "A ferry that the company owns.", :Enter
+    assert_no_selector "#card-editor"
+    go_to_ledger
+    press :Enter, "Hull Number: text(12)*", :Enter
+    assert_selector "td", exact_text: "Hull Number"
+    command "A Sailing is identified by its Sailing Number."
+    assert_selector "td", exact_text: "Sailing Number"
+    assert_model
+    press [ :Control, "z" ]
+    assert_no_selector "td", exact_text: "Sailing Number"
+  end
+
+  test "in Prose alone" do
+    begin_model "Prose"
+    click_link "Prose"
+    fill_in "Write or paste more", with: <<~TEXT
+      A Vessel is a ferry that the company owns. A Vessel must have a Hull Number (text(12)) and a Name.
+      A Vessel is identified by its hull number. Each Vessel may make many Sailings; each Sailing must be made by exactly one Vessel.
+      A Sailing is identified by its Sailing Number. Vessels are blue.
+    TEXT
+    click_button "Read it"
+    assert_selector ".sentence-unread", text: "Vessels are blue."
+    assert_text "This is none of the sentences known here."
+
+    sentence = find(".sentence-text", text: "Each Vessel may make many Sailings", match: :first)
+    rewrite sentence, "Each Vessel must make at least one Sailing; each Sailing must be made by exactly one Vessel."
+    assert_selector ".sentence-text", text: "Each Vessel must make at least one Sailing"
+    rewrite find(".sentence-text", text: "A Vessel must have"), "A Vessel must have a Hull Number (text(12)) and a Length in metres."
+    assert_selector ".sentence-text", text: "measured in “metres”"
+    rewrite find(".sentence-text", text: "Vessels are blue"), ""
+    assert_no_selector ".sentence-unread"
+    rewrite find(".sentence-text", text: "A Sailing is identified"), "A Sailing is identyfied by its Number."
+    assert_selector ".sentence-unread .sentence-reason", text: "none of the sentences"
+    assert_model
+    assert_equal [ 1, nil ], model_now.all(:relationship).first.then { |link| [ link.to_least, link.to_most ] }
+  end
+
+  test "on the Diagram alone" do
+    begin_model "Drawn"
+    click_link "Logical"
+    drop_from_palette "Entity", 420, 220
+    press "Vessel", :Enter
+    card("Vessel")
+    drop_from_palette "Entity", 800, 420
+    press "Sailing", :Enter
+    drag point(find_handle("Vessel")), point(card("Sailing"))
+    within("#relate-as") { find("button", text: "Each has many", match: :first).click }
+    assert_selector "#lines .line", count: 1
+    write_on_card "Vessel", "Hull Number: text(12)*", "Name: text(60)"
+    write_on_card "Sailing", "Sailing Number: integer*"
+    assert_selector "#cards .card", text: "Vessel Hull Number"
+    assert_model
+
+    card("Vessel").click
+    card("Sailing").click(:shift)
+    assert_text "2 selected"
+    click_button "Align left edges"
+    assert_text "Align left edges: 2 cards"
+    drop_from_palette "Note", 950, 200
+    assert_selector "#notes .note"
+    card("Vessel").click
+    press :Delete
+    assert_text "the model keeps it"
+    assert_selector ".contents-entry", text: "Vessel"
+    press [ :Control, "z" ]
+    card("Vessel")
+  end
+
+  private
+
+  def begin_model(name)
+    visit "/"
+    fill_in "Name of the model", with: name
+    click_button "Begin", match: :first
+    assert_text "Type the name of an entity"
+  end
+
+  def model_now = ActiveRecord::Base.uncached { Kelvath::Model.of(ElementStore.read(StoredModel.last.id)) }
+
+  # What all three ways must have made.
+  def assert_model
+    wait_until { model_now.all(:attribute).size > 1 && model_now.all(:identifier).size == 2 }
+    keys = Kelvath::Logical::KeyMigration.of(model_now)
+    held = model_now.all(:entity).sort_by(&:name).to_h { |entity| [ entity.name, keys.held(entity.id).select { |each| each.primary || each.migrated? }.map(&:name) ] }
+    assert_equal({ "Sailing" => [ "Sailing Number", "Vessel Hull Number" ], "Vessel" => [ "Hull Number" ] }, held.transform_values(&:sort))
+  end
+
+  def wait_until
+    Timeout.timeout(Capybara.default_max_wait_time) { sleep 0.05 until yield }
+  end
+
+  def tab_to(label)
+    40.times do
+      return if page.evaluate_script("document.activeElement?.getAttribute('aria-label')") == label
+
+      press :Tab
+    end
+    flunk "Tab never reached “#{label}”."
+  end
+
+  def write_on_drawing(line)
+    page.evaluate_script("document.activeElement.id") == "drawing" || flunk("The drawing has lost the focus.")
+    press line
+    assert_selector "#quick-line"
+    press :Enter
+    assert_no_selector "#quick-line"
+  end
+
+  def command(line)
+    press [ :Control, "k" ]
+    press line, :Enter
+    assert_field "Command box", with: ""
+    press :Escape
+    page.execute_script("document.activeElement.blur()")
+  end
+
+  # Alt+2 is the ledger; Tab leads to its first cell, the new row of the first entity.
+  def go_to_ledger
+    press [ :Alt, "2" ]
+    assert_selector "#ledger"
+    page.current_url.end_with?("concept") && visit_logical
+    60.times do
+      break if page.evaluate_script("document.activeElement?.matches('td[data-cell]')")
+
+      press :Tab
+    end
+    press :Down
+  end
+
+  def visit_logical
+    20.times do
+      break if page.evaluate_script("document.activeElement?.textContent") == "Logical"
+
+      press :Tab
+    end
+    press :Enter
+    assert_selector ".stage-stop[aria-current]", text: "Logical"
+    press [ :Alt, "2" ]
+    assert_selector "#ledger tr.group-title", text: "Vessel"
+  end
+
+  def rewrite(element, text)
+    element.click
+    page.execute_script("arguments[0].textContent = arguments[1]", element, text)
+    press :Enter
+  end
+
+  def drop_from_palette(title, x, y)
+    thing = find(".palette-thing", text: title)
+    page.execute_script(<<~JS, thing, x, y)
+      const data = new DataTransfer()
+      arguments[0].dispatchEvent(new DragEvent("dragstart", { dataTransfer: data, bubbles: true }))
+      document.getElementById("drawing").dispatchEvent(new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true, clientX: arguments[1], clientY: arguments[2] }))
+    JS
+    assert_selector "#quick-line" if title == "Entity"
+  end
+
+  def find_handle(name)
+    card(name).hover
+    card(name).find(".card-handle")
+  end
+
+  def write_on_card(name, *lines)
+    card(name).double_click
+    assert_selector "#card-editor"
+    find("#card-editor [data-new-attribute]").click
+    lines.each do |line|
+      press line, :Enter
+      assert_selector "#card-editor input[aria-label=Attribute]", minimum: 1
+      wait_until { page.evaluate_script("[...document.querySelectorAll('#card-editor input[aria-label=Attribute]')].some((input) => #{line.to_json}.startsWith(input.value))") }
+    end
+    press :Escape
+    assert_no_selector "#card-editor"
+  end
+end
