@@ -10,7 +10,7 @@ export default class extends Controller {
   connect() {
     this.ids = []
     this.listeners = {
-      "htmx:configRequest": (event) => { event.detail.parameters.selected ||= this.selected; event.detail.parameters.chosen ||= this.ids.join(",") },
+      "htmx:configRequest": (event) => { event.detail.parameters.selected ||= this.selected || this.homeValue; event.detail.parameters.chosen ||= this.ids.join(",") },
       "htmx:oobAfterSwap": (event) => this.swapped(event.detail.target),
       "htmx:oobBeforeSwap": (event) => this.protect(event)
     }

@@ -6,7 +6,8 @@ module Kelvath
     # diagram's notation.
     class Cards
       # kind: :independent, :dependent, :associative, :subtype or :table; lines: the definition, broken;
-      # core: the part of the card that lines reach, [left, right] from its edge; ink: its shapes, from
+      # core: the part of the card that lines reach, { left:, right:, top:, bottom: } from its upper left
+      # corner, top_left: where those from above may begin; nil if it is all of it; ink: its shapes, from
       # its upper left corner; far: the name for looking from far away, [[line, …], size].
       Card = Struct.new(:kind, :title, :lines, :rows, :width, :height, :key_rows, :core, :ink, :far, keyword_init: true)
       # tag: "PK", "AK1", "FK" or several; detail: the type; optional: may be empty.

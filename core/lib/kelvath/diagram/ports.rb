@@ -78,7 +78,8 @@ module Kelvath
 
       def range(card, side)
         rect = @rects.fetch(card)
-        left, right = @cores[card] || [ 0, rect.width ]
+        left, right, top_left = @cores[card]&.values_at(:left, :right, :top_left) || [ 0, rect.width, 0 ]
+        left = top_left if side == :top && top_left && right - top_left > EDGE * 3
         %i[top bottom].include?(side) ? [ rect.left + left + EDGE, rect.left + right - EDGE ] : [ rect.top + EDGE, rect.bottom - EDGE ]
       end
 

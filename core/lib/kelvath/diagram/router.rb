@@ -14,8 +14,7 @@ module Kelvath
       attr_reader :rects, :pairs, :raw
 
       # rects: { id => Rect }; links: [[id, from id, to id, bundle], …]: links of one bundle (or nil)
-      # leave their first card together; cores: { id => [left, right] } of the part of a card that lines
-      # reach; previous: a Router whose routes stay wherever neither their ends nor a card in their way
+      # leave their first card together; cores: { id => core } of cards (see Cards::Card); previous: a Router whose routes stay wherever neither their ends nor a card in their way
       # have changed.
       def initialize(rects, links, cores: {}, previous: nil)
         @rects = rects
@@ -35,10 +34,28 @@ module Kelvath
         take_detours
         found = Lanes.new(@raw, @upright, bundles: @bundles).parted
         @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_route(@rects.fetch(from), index) } }
+        (@loops + @links).each { |id, from, to| found[id] = inwards(found[id], from, to) }
         found
       end
 
       private
+
+      # Where only a part of a card is its face, lines go on to that.
+      def inwards(points, from, to)
+        return points if @cores.empty?
+
+        [ reaching(points.first, from), *points[1..-2], reaching(points.last, to) ]
+      end
+
+      def reaching((x, y), card)
+        rect, core = @rects.fetch(card), @cores[card]
+        return [ x, y ] unless core
+
+        return [ x, rect.top + core[:top] ] if (y - rect.top).abs < 0.5
+        return [ x, rect.top + core[:bottom] ] if (y - rect.bottom).abs < 0.5
+
+        (x - rect.left).abs < 0.5 ? [ rect.left + core[:left], y ] : [ rect.left + core[:right], y ]
+      end
 
       # Where cards are that were not there before.
       def changed_rects

@@ -25,15 +25,20 @@ module Kelvath
           ovals = card.rows.map { |row| (text_font.width(row.text, TEXT_SIZE) + 26).ceil }
           card.width = ovals.empty? ? box : box + 22 + ovals.max
           card.height = [ NAME_HEIGHT + card.lines.size * LINE_HEIGHT + (card.lines.any? ? 6 : 0), card.rows.size * (OVAL + GAP) - GAP ].max
-          card.core = [ 0, box ]
+          face = NAME_HEIGHT + card.lines.size * LINE_HEIGHT + (card.lines.any? ? 6 : 0)
+          card.core = { left: 0, right: box, top: (card.height - face) / 2.0, bottom: (card.height + face) / 2.0 }
           card.ink = [ *ovals_of(card, box, ovals), *rectangle(card, box) ]
         end
 
-        def marks(link, points)
+        def places_symbols? = true
+
+        def marks(link, points, taken = [])
           return specialisation(link, points) if link.kind == :subtype
 
-          centre, level, index = middle(points)
-          [ *total(points, link, centre, index), *numbers(link, points), *diamond(link, centre, level) ]
+          words = link.label.to_s.empty? ? "" : text_font.fit(link.label, 11, 110)
+          half = [ DIAMOND[0], text_font.width(words, 11) / 2 + 22 ].max
+          centre, index = free_place(points, half, taken)
+          [ *total(points, link, centre, index), *numbers(link, points), *diamond(link, centre, words, half) ]
         end
 
         def legend(cards, links)
@@ -75,9 +80,18 @@ module Kelvath
 
         def number((_least, most), many) = most.nil? ? many : most.to_s
 
-        def diamond(link, (x, y), _level)
-          words = link.label.to_s.empty? ? "" : text_font.fit(link.label, 11, 110)
-          half = [ DIAMOND[0], text_font.width(words, 11) / 2 + 22 ].max
+        SHARES = [ 0.5, 0.35, 0.65, 0.2, 0.8 ].freeze
+
+        # [point, index of its piece]: the first place, from the middle of the longest piece on, where the
+        # diamond lies on no other and on no card.
+        def free_place(points, half, taken)
+          pieces = points.each_cons(2).each_with_index.sort_by { |(a, b), _| -((a[0] - b[0]).abs + (a[1] - b[1]).abs) }
+          spots = pieces.product(SHARES).map { |((a, b), index), share| [ [ a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share ], index ] }
+          found = spots.find { |(x, y), _| taken.none? { |rect| rect.overlaps?(Rect.new(x - half, y - DIAMOND[1], half * 2, DIAMOND[1] * 2)) } } || spots.first
+          found.tap { |(x, y), _| taken << Rect.new(x - half, y - DIAMOND[1], half * 2, DIAMOND[1] * 2) }
+        end
+
+        def diamond(link, (x, y), words, half)
           outline = ->(style, inset) { ink.lines(style, [ [ x - half + inset * 2, y ], [ x, y - DIAMOND[1] + inset ], [ x + half - inset * 2, y ], [ x, y + DIAMOND[1] - inset ] ], closed: true) }
           [ outline[:card_face, 0], *(outline[:card_inner, 3] if link.solid), ink.text(:card_detail, x, y + 4, words, :middle) ]
         end

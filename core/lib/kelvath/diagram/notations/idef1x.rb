@@ -16,13 +16,17 @@ module Kelvath
         def bundles_subtypes? = true
         def dashed?(link) = link.kind != :subtype && !link.solid && !non_specific?(link)
 
+
+        # Lines from above come down beside the name.
+        def core(card) = { left: 0, right: card.width, top: HEAD, bottom: card.height, top_left: title_font.width(card.title, TITLE_SIZE) + 4 }
+
         # "make / be made by": the parent's phrase first.
         def label(link)
           phrases = link.parent_side == :to ? [ link.inverse_label, link.label ] : [ link.label, link.inverse_label ]
           phrases.map(&:to_s).reject(&:empty?).join(" / ")
         end
 
-        def marks(link, points)
+        def marks(link, points, _taken = [])
           return category(link, points) if link.kind == :subtype
           return [ *dot(points[0]), *dot(points[-1]), *letters(link, points, %i[from to]) ] if non_specific?(link)
 

@@ -31,12 +31,19 @@ module Kelvath
           card.rows = card.rows.map { |row| fitted(row, card.width) }
           card.title = title_font.fit(card.title, TITLE_SIZE, card.width - left - PADDING + 1)
           card.height = top + (card.rows.any? ? rows_height(card) : lines_height(card))
-          card.core = [ 0, card.width ]
+          card.core = core(card)
           card.ink = draw(card)
         end
 
-        # Shapes on a line beside its path: ends, letters, symbols in the middle. points: of the route.
-        def marks(_link, _points) = []
+        # The part of a card that lines reach, if not all of it.
+        def core(_card) = nil
+
+        # Do its marks on a line need to know where those of other lines are?
+        def places_symbols? = false
+
+        # Shapes on a line beside its path: ends, letters, symbols in the middle. points: of the route; taken:
+        # Rects where symbols cannot stand, to which it adds its own.
+        def marks(_link, _points, _taken = []) = []
 
         # Is the line drawn in dashes?
         def dashed?(link) = !link.solid

@@ -10,7 +10,7 @@ module Kelvath
         def bundles_subtypes? = true
         def dashed?(_link) = false
 
-        def marks(link, points)
+        def marks(link, points, _taken = [])
           return generalization(link, points) if link.kind == :subtype
 
           [ *multiplicities(link, points), *composition(link, points), *role(link, points) ]
