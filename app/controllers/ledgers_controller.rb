@@ -8,7 +8,6 @@ class LedgersController < ApplicationController
     @scope = params[:id]
     @ledger = LedgerCache.fetch(@stored, @model, @scope, ledger_view)
     @desk = Desk.new(@stored, @model, view: "ledger", stage:, design: (@model[@scope] if @model[@scope]&.kind == :design))
-    render partial: "ledgers/table", locals: { ledger: @ledger, scope: @scope } if request.headers["HX-Target"] == "ledger-frame"
   end
 
   private

@@ -2,7 +2,7 @@
 
 # How a ledger is looked at, as parameters of its address.
 module LedgersHelper
-  FIRST_ROWS = 120 # rows that a ledger's page holds at once; the rest comes when it is scrolled to
+  FIRST_ROWS = 60 # rows that a ledger's page holds at once; the rest comes when it is scrolled to
   ROW_HEIGHT = 27 # px
 
   def ledger_params(**changes)

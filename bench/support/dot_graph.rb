@@ -15,7 +15,7 @@ class DotGraph
   end
 
   # Lays out and draws; the same work as our layout and routing together.
-  def draw = Open3.capture2e("dot", "-Tjson", stdin_data: source).first
+  def draw(program = "dot") = Open3.capture2e(program, "-Tjson", stdin_data: source).first
 
   def crossings
     json = JSON.parse(draw[/\{.*\}/m])

@@ -15,6 +15,23 @@ module Subjects
   def design = @design ||= derived.change_set.apply(company)
   def diagram = company.all(:diagram).find { |diagram| diagram.stage == "logical" }
 
+  # The company of 5,000 entities, the one whose diagram shows 1,000, and the one with some 5,000 attributes.
+  def largest = @largest ||= Demo::BigCompany.change_set(ids:, count: 5000, diagram: 1).apply(Kelvath::Model::EMPTY)
+  def large = @large ||= Demo::BigCompany.change_set(ids:, count: COUNT, diagram: COUNT).apply(Kelvath::Model::EMPTY)
+  def listed = @listed ||= Demo::BigCompany.change_set(ids:, count: 375, diagram: 1).apply(Kelvath::Model::EMPTY)
+  def listed_stored = @listed_stored ||= store(listed)
+  def ledger_path = "/models/#{listed_stored.id}/ledgers/logical"
+
+  def large_path
+    @large_stored ||= store(large)
+    "/models/#{@large_stored.id}/diagrams/#{large.all(:diagram).find { |diagram| diagram.stage == 'logical' }.id}"
+  end
+
+  # Every entity's attributes.
+  def migrate(model) = Kelvath::Logical::KeyMigration.new(model).then { |keys| model.all(:entity).sum { |entity| keys.held(entity.id).size } }
+
+  def store(model) = StoredModel.start("Bench", by: "Bench", label: "Loaded", change_set: Kelvath::ChangeSet.new(additions: model.elements.values))
+
   # Stored with its design; the same in every row that needs a database.
   def stored
     @stored ||= StoredModel.start("Bench", by: "Bench", label: "Loaded", change_set: Kelvath::ChangeSet.new(additions: design.elements.values))

@@ -1,13 +1,13 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 const READABLE = 0.42 // below this zoom a card is a block with its name
-const BATCH = 100
-const AROUND = 200 // drawing units beyond the frame that count as in sight
+const BATCH = 120
+const AROUND = 800 // drawing units beyond the frame that count as in sight
 
 // What cards say is shown near, and only there: far away they are plain blocks, and of a large diagram
 // the bodies of cards come from the server when they are first seen.
 export default class extends Controller {
-  static values = { url: String }
+  static values = { url: String, many: Boolean }
 
   connect() {
     this.world = document.getElementById("world")
@@ -20,6 +20,34 @@ export default class extends Controller {
     if (zoom < READABLE) return
     clearTimeout(this.waiting)
     this.waiting = setTimeout(() => this.fetch(event.detail), 80)
+  }
+
+  // Of a large diagram only what is about to be painted takes part: the frame and half of it around.
+  cull({ detail: { x, y, zoom, width, height } }) {
+    if (!this.manyValue) return
+    const [left, top, right, bottom] = [-x - 0.55 * width, -y - 0.55 * height, -x + 1.55 * width, -y + 1.55 * height].map((edge) => edge / zoom)
+    this.world.querySelectorAll("#cards > .card, #lines > .line").forEach((part) => {
+      const [x1, y1, x2, y2] = this.bounds(part)
+      part.classList.toggle("away", !(x1 < right && x2 > left && y1 < bottom && y2 > top))
+    })
+  }
+
+  // Read once for each part; a part that changes is another element.
+  bounds(part) {
+    this.known ||= new WeakMap()
+    if (!this.known.has(part)) this.known.set(part, part.dataset.box ? this.boxOf(part) : this.reachOf(part))
+    return this.known.get(part)
+  }
+
+  boxOf(card) {
+    const [x, y, width, height] = card.dataset.box.split(" ").map(Number)
+    return [x, y, x + width, y + height]
+  }
+
+  reachOf(line) {
+    const points = line.dataset.points.split(" ").map(Number)
+    const xs = points.filter((_, index) => index % 2 === 0), ys = points.filter((_, index) => index % 2 === 1)
+    return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
   }
 
   fetch({ x, y, zoom, width, height }) {

@@ -4,6 +4,8 @@ const LEAST = 0.08
 const MOST = 4
 const MARGIN = 40
 const READABLE = 0.7
+const SPARE = 0.5 // of the frame that is painted beyond each of its edges, as .drawing-wide says
+const REST = 160 // ms without a pan
 const PALETTE = 84 // px that the palette takes at the left
 
 // Pan and zoom of the drawing, and its overview map.
@@ -16,7 +18,7 @@ export default class extends Controller {
     this.chosen = (event) => this.bring(event.detail.id)
     window.addEventListener("selection:reveal", this.reveal)
     window.addEventListener("selection:made", this.chosen)
-    this.resized = new ResizeObserver(() => this.draw())
+    this.resized = new ResizeObserver(() => { this.painted = null; this.draw() })
     this.resized.observe(this.frameTarget)
     this.begin()
   }
@@ -31,7 +33,13 @@ export default class extends Controller {
   begin() {
     if (!this.cards().length) return this.draw()
     this.fit()
-    if (this.view.zoom < READABLE) this.set({ x: PALETTE, y: MARGIN, zoom: READABLE }, true)
+    if (this.view.zoom < READABLE) this.set(this.corner(), true)
+  }
+
+  // A view that begins at the card nearest to the upper left.
+  corner() {
+    const [x, y] = this.cards().map((card) => card.dataset.box.split(" ").map(Number)).reduce((best, box) => (box[0] + box[1] < best[0] + best[1] ? box : best))
+    return { x: PALETTE - x * READABLE, y: MARGIN - y * READABLE, zoom: READABLE }
   }
 
   cards() {
@@ -137,14 +145,39 @@ export default class extends Controller {
     this.waiting ||= requestAnimationFrame(() => { this.waiting = null; this.draw() })
   }
 
+  // The drawing is painted larger than its frame, so that a pan only moves what is painted; it is
+  // painted anew when the pan rests, leaves what is painted, or the zoom changes.
   draw() {
     const { x, y, zoom } = this.view
-    this.worldTarget.setAttribute("transform", `translate(${x} ${y}) scale(${zoom})`)
     const frame = this.frameTarget
-    this.dispatch("view", { target: window, detail: { x, y, zoom, width: frame.clientWidth, height: frame.clientHeight } })
-    if (this.hasScaleTarget) this.scaleTarget.textContent = `${Math.round(zoom * 100)} %`
+    const [dx, dy] = this.painted ? [x - this.painted.x, y - this.painted.y] : [Infinity, Infinity]
+    const near = this.painted?.zoom === zoom && Math.abs(dx) < frame.clientWidth * SPARE && Math.abs(dy) < frame.clientHeight * SPARE
+    clearTimeout(this.resting)
+    near ? this.slide(dx, dy) : this.paint()
+    if (near && (dx || dy)) this.resting = setTimeout(() => this.paint(), REST)
+    this.tell("view")
+    const scale = `${Math.round(zoom * 100)} %`
+    if (this.hasScaleTarget && this.scaleTarget.textContent !== scale) this.scaleTarget.textContent = scale
     clearTimeout(this.mapping)
     this.mapping = setTimeout(() => this.map(), 60)
+  }
+
+  tell(what) {
+    const { clientWidth: width, clientHeight: height } = this.frameTarget
+    this.dispatch(what, { target: window, detail: { ...this.view, width, height } })
+  }
+
+  slide(dx, dy) {
+    this.drawingTarget.style.transform = dx || dy ? `translate(${dx}px, ${dy}px)` : ""
+  }
+
+  paint() {
+    const { x, y, zoom } = this.view
+    const frame = this.frameTarget
+    this.painted = { x, y, zoom }
+    this.tell("paint")
+    this.slide(0, 0)
+    this.worldTarget.setAttribute("transform", `translate(${x + frame.clientWidth * SPARE} ${y + frame.clientHeight * SPARE}) scale(${zoom})`)
   }
 
   // The overview: every card as a block, and the part that is in sight.

@@ -3,15 +3,32 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 // The ledger's keys: arrows move, Shift extends, Enter and F2 write, leaving a cell saves it; blocks
 // are copied, pasted and filled down; Alt+arrows and dragging move rows.
 export default class extends Controller {
-  static values = { url: String, elementsUrl: String, pastesUrl: String, ordersUrl: String }
+  static values = { url: String, elementsUrl: String, pastesUrl: String, ordersUrl: String, stretchUrl: String }
 
   connect() {
     this.reveal = (event) => document.getElementById(`group-${event.detail.id}`)?.scrollIntoView({ block: "start" })
     window.addEventListener("selection:reveal", this.reveal)
     this.cells(this.element)[0]?.setAttribute("tabindex", "0")
+    this.watcher = new IntersectionObserver((entries) => entries.filter((entry) => entry.isIntersecting).forEach((entry) => this.fetch(entry.target)), { root: this.element, rootMargin: "400px" })
+    this.watch()
+  }
+
+  // Rows that are not here yet are fetched when they come into sight.
+  watch() {
+    this.element.querySelectorAll("tbody[data-waiting]:not([data-watched])").forEach((part) => { part.dataset.watched = "yes"; this.watcher.observe(part) })
+  }
+
+  fetch(part) {
+    this.watcher.unobserve(part)
+    if (part.dataset.fetched) return
+    part.dataset.fetched = "yes"
+    const url = new URL(this.stretchUrlValue, location.href)
+    url.searchParams.set("group", part.dataset.waiting)
+    htmx.ajax("get", url.pathname + url.search, { source: part, target: part, swap: "outerHTML" })
   }
 
   disconnect() {
+    this.watcher.disconnect()
     window.removeEventListener("selection:reveal", this.reveal)
   }
 
@@ -182,10 +199,11 @@ export default class extends Controller {
   await(part, column, downwards) {
     this.wanted = { id: part.id, column, downwards }
     part.scrollIntoView({ block: downwards ? "start" : "end" })
-    htmx.trigger(part, "intersect")
+    this.fetch(part)
   }
 
   arrived() {
+    this.watch()
     const part = this.wanted && document.getElementById(this.wanted.id)
     if (!part || "waiting" in part.dataset) return
     const lines = [...part.querySelectorAll("tr[data-row]")]

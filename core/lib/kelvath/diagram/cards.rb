@@ -25,11 +25,18 @@ module Kelvath
 
       # The Card of an entity or table; at least so wide, if that is said.
       def card(element, width: nil)
-        card = element.kind == :table ? table_card(element) : entity_card(element)
-        card.width = width.to_f
-        Notations.for_card(card.kind, @notation).lay(card, @style)
+        card = measured(element, width:)
+        card.ink = Notations.for_card(card.kind, @notation).draw(card)
         card.far = far(element.name, card.width, card.height)
         card.freeze
+      end
+
+      # The same without its ink, for who only wants to know how large it is.
+      def measured(element, width: nil)
+        card = element.kind == :table ? table_card(element) : entity_card(element)
+        card.width = width.to_f
+        Notations.for_card(card.kind, @notation).measure(card)
+        card
       end
 
       private

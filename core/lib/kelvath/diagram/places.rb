@@ -13,7 +13,7 @@ module Kelvath
       def boxes(model, diagram_id)
         cards = Cards.new(model, Style.of(model.fetch(diagram_id)))
         model.children(diagram_id, :diagram_node).select { |node| model.key?(node.element_id) }.to_h do |node|
-          card = cards.card(model.fetch(node.element_id), width: node.width)
+          card = cards.measured(model.fetch(node.element_id), width: node.width)
           [ node.element_id, Scene::Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(node.x, node.y, card.width, card.height), card:, pinned: node.pinned) ]
         end
       end

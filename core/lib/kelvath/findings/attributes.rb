@@ -7,7 +7,7 @@ module Kelvath
       holds "Every attribute has a domain or a type."
 
       def all
-        model.all(:attribute).select { |attribute| Logical::ValueType.of(attribute, model).name.empty? }.map do |attribute|
+        model.all(:attribute).select { |attribute| type_of(attribute).name.empty? }.map do |attribute|
           finding(attribute, "#{owner_name(attribute)} · #{attribute.name} has neither domain nor type.", *guesses(attribute))
         end
       end
@@ -44,7 +44,7 @@ module Kelvath
       # Domains of a type, and attributes that have it from themselves.
       def sized(name)
         own = model.all(:attribute).select { |attribute| attribute.type == name }
-        (model.all(:domain) + own).map { |element| [ element, Logical::ValueType.of(element, model) ] }.select { |_, type| type.name == name }
+        (model.all(:domain) + own).map { |element| [ element, type_of(element) ] }.select { |_, type| type.name == name }
       end
     end
 
@@ -110,23 +110,24 @@ module Kelvath
       weighs :hint
 
       def all
-        model.all(:attribute).reject { |each| Logical::ValueType.of(each, model).name.empty? }.group_by { |each| each.name.downcase }.each_value.flat_map { |list| odd_ones(list) }
+        namesakes = model.all(:attribute).group_by { |each| each.name.downcase }.each_value.select { |list| list.size > 1 }
+        namesakes.flat_map { |list| odd_ones(list.reject { |each| type_of(each).name.empty? }) }
       end
 
       private
 
       def odd_ones(list)
-        types = list.group_by { |each| Logical::ValueType.of(each, model).to_s }
+        types = list.group_by { |each| type_of(each).to_s }
         return [] if types.size < 2
 
         usual, examples = types.max_by { |_, each| each.size }
         types.except(usual).values.flatten.map do |attribute|
-          finding(attribute, "#{owner_name(attribute)} · #{attribute.name} is #{Logical::ValueType.of(attribute, model)}; in #{owner_name(examples.first)} it is #{usual}.",
-                  fix("Make it #{usual} as there") { |draft| draft.set(attribute.id, **examples.first.values.slice(:domain_id), **type_of(examples.first)) })
+          finding(attribute, "#{owner_name(attribute)} · #{attribute.name} is #{type_of(attribute)}; in #{owner_name(examples.first)} it is #{usual}.",
+                  fix("Make it #{usual} as there") { |draft| draft.set(attribute.id, **type_fields(examples.first)) })
         end
       end
 
-      def type_of(attribute) = %i[domain_id type length precision scale].to_h { |field| [ field, attribute[field] ] }
+      def type_fields(attribute) = %i[domain_id type length precision scale].to_h { |field| [ field, attribute[field] ] }
     end
   end
 end

@@ -38,6 +38,12 @@ module Kelvath
         Fix.new(title:, change: ->(ids) { Transforming.change(kind, found, ids:, **arguments) })
       end
 
+      # The type of an attribute or domain, worked out once for all checks.
+      def type_of(element)
+        types = model.memo(:checked_types) { {} }
+        types[element.id] ||= Logical::ValueType.of(element, model)
+      end
+
       def keys = Logical::KeyMigration.of(model)
       def entities = model.all(:entity)
       def owner_name(attribute) = Describing.label(model.fetch(attribute.parent_id), model)

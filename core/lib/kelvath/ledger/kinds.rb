@@ -36,7 +36,7 @@ module Kelvath
       end
 
       def column_of(field)
-        Column.new(name: field.name.to_s, label: field.name == :name ? @type.title.capitalize : field.label, kind: KIND_OF.fetch(field.type, :text), width: WIDTHS.fetch(field.type, 16),
+        Column.new(name: field.name.to_s, label: field.name == :name ? @type.title.capitalize : field.label, kind: KIND_OF.fetch(field.type, :text), width: [ WIDTHS.fetch(field.type, 16), field.label.length ].max,
                    choices: field.type == :choice ? field.values.map { |value| value.tr("_", " ") } : nil)
       end
 

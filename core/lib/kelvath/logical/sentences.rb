@@ -33,6 +33,8 @@ module Kelvath
         when :entity then [ *([ "#{element.name}: #{element.definition}" ] unless element.definition.empty?), *relations(model, element) ]
         when :subtype_group then [ subtypes(model, element) ]
         when :foreign_key then [ foreign_key(model, element) ]
+        when :diagram then [ diagram(model, element) ]
+        when :domain then [ "#{element.name} is #{ValueType.of(element, model)}, used by #{model.referrers(element.id, :attribute).size} attributes. #{element.definition}".strip ]
         when :table then [ "#{element.name} has #{model.children(element.id, :column).size} columns. #{element.comment}".strip ]
         else [ Describing.title(element, model) ]
         end
@@ -44,6 +46,11 @@ module Kelvath
           there, back = read_back(model, relationship)
           [ (there if relationship.from_id == entity.id), (back if relationship.to_id == entity.id) ].compact
         end
+      end
+
+      def diagram(model, diagram)
+        size = model.children(diagram.id, :diagram_node).size
+        "#{diagram.name} shows #{size} #{size == 1 ? 'card' : 'cards'} in #{Metamodel::NOTATIONS.fetch(diagram.notation)} notation. #{diagram.definition}".strip
       end
 
       def foreign_key(model, key)

@@ -18,17 +18,18 @@ module Kelvath
         def label(_link) = nil
 
         # A rectangle with the name; attributes as ovals to the right of it, on stalks.
-        def lay(card, _style)
+        def measure(card)
           title_width = title_font.width(card.title, TITLE_SIZE) + 28
           card.lines = card.lines.flat_map { |text| text_font.wrap(text, 11.5, [ title_width, DEFINED_WIDTH ].max - 20, most: MOST_LINES) }
           box = [ title_width, card.lines.any? ? DEFINED_WIDTH : 90, card.rows.any? ? 0 : card.width ].max.ceil
-          ovals = card.rows.map { |row| (text_font.width(row.text, TEXT_SIZE) + 26).ceil }
+          ovals = oval_widths(card)
           card.width = ovals.empty? ? box : box + 22 + ovals.max
           card.height = [ NAME_HEIGHT + card.lines.size * LINE_HEIGHT + (card.lines.any? ? 6 : 0), card.rows.size * (OVAL + GAP) - GAP ].max
           face = NAME_HEIGHT + card.lines.size * LINE_HEIGHT + (card.lines.any? ? 6 : 0)
           card.core = { left: 0, right: box, top: (card.height - face) / 2.0, bottom: (card.height + face) / 2.0 }
-          card.ink = [ *ovals_of(card, box, ovals), *rectangle(card, box) ]
         end
+
+        def draw(card) = [ *ovals_of(card, card.core[:right]), *rectangle(card, card.core[:right]) ]
 
         def places_symbols? = true
 
@@ -61,7 +62,10 @@ module Kelvath
             *card.lines.each_with_index.map { |line, index| ink.text(:card_line, box / 2.0, top + NAME_HEIGHT + 6 + index * LINE_HEIGHT, line, :middle) } ]
         end
 
-        def ovals_of(card, box, widths)
+        def oval_widths(card) = card.rows.map { |row| (text_font.width(row.text, TEXT_SIZE) + 26).ceil }
+
+        def ovals_of(card, box)
+          widths = oval_widths(card)
           middle = card.height / 2.0
           card.rows.each_with_index.flat_map do |row, index|
             y = index * (OVAL + GAP) + OVAL / 2.0 + (card.height - card.rows.size * (OVAL + GAP) + GAP) / 2.0

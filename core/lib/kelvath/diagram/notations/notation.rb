@@ -24,16 +24,18 @@ module Kelvath
         # What a person calls it.
         def title = raise(NotImplementedError)
 
-        # Sets width, height, core and ink of a card that has its contents and its least width.
-        def lay(card, _style)
+        # Sets width, height and core of a card that has its contents and its least width.
+        def measure(card)
           card.width = [ card.width, usual_width(card) ].max.ceil
           card.lines = card.lines.flat_map { |text| text_font.wrap(text, 11.5, card.width - left - PADDING, most: MOST_LINES) }
           card.rows = card.rows.map { |row| fitted(row, card.width) }
           card.title = title_font.fit(card.title, TITLE_SIZE, card.width - left - PADDING + 1)
           card.height = top + (card.rows.any? ? rows_height(card) : lines_height(card))
           card.core = core(card)
-          card.ink = draw(card)
         end
+
+        # The shapes of a measured card, from its upper left corner.
+        def draw(card) = [ *face(card), *texts(card) ]
 
         # The part of a card that lines reach, if not all of it.
         def core(_card) = nil
@@ -91,7 +93,6 @@ module Kelvath
         def row_y(card, index) = top + 15 + index * ROW_HEIGHT + (ruled?(card) && index >= card.key_rows ? 8 : 0)
         def rule_y(card) = top + 4 + card.key_rows * ROW_HEIGHT
 
-        def draw(card) = [ *face(card), *texts(card) ]
         def face(card) = [ ink.rect(:card_face, 0, 0, card.width, card.height) ]
 
         def texts(card)
@@ -145,10 +146,9 @@ module Kelvath
 
         def small_card(kind, title = "")
           card = Cards::Card.new(kind:, title:, lines: [], rows: [], key_rows: 0, width: 44)
-          lay(card, nil)
+          measure(card)
           card.height = 18
-          card.ink = face(card)
-          ink.moved(card.ink, 6, 1)
+          ink.moved(face(card), 6, 1)
         end
       end
     end
