@@ -18,7 +18,7 @@ class AttributesTest < CoreTest
   def test_a_pasted_block_becomes_rows_over_and_below_what_is_there
     base = model("Vessel", Vessel: [ "Name: text(60)" ])
     vessel = entity(base, "Vessel")
-    rows = [ [ "Full Name", "text(80)", "", "", "", "yes", "", "As painted on the bow" ], [ "Hull Number", "text", "12", "", "", "", "x" ], [ "", "" ] ]
+    rows = [ [ "Full Name", "text(80)", "", "", "", "yes", "", "", "As painted on the bow" ], [ "Hull Number", "text", "12", "", "", "", "x" ], [ "", "" ] ]
     after = Attributes.paste(base, vessel.id, rows, ids:, start_id: base.all(:attribute).first.id).apply(base)
     assert_equal [ "Hull Number*", "Full Name" ], held_names(after, "Vessel").sort_by { |name| name.end_with?("*") ? 0 : 1 }
     full = after.all(:attribute).find { |each| each.name == "Full Name" }

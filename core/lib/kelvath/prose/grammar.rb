@@ -83,7 +83,7 @@ module Kelvath
           case name
           when :list, :facts, :type, :determinant, :dependents then [ name, value && [ value, parts ] ]
           when :definition then [ name, value.nil? ? nil : Quoting.requote(value, parts).gsub(" ¶ ", "\n") ]
-          else [ name, value && Quoting.restore(value, parts).strip ]
+          else [ name, value && Quoting.restore_name(value, parts) ]
           end
         end
       end
@@ -106,13 +106,13 @@ module Kelvath
 
       def item(text, parts)
         match = text.match(/\A(.+?)(?:\s*\((.*)\))?(?:\s+in\s+([^()]+))?\z/m)
-        Item.new(name: Quoting.restore(match[1], parts).strip, type: match[2], unit: match[3] && Quoting.restore(match[3], parts).strip, parts:)
+        Item.new(name: Quoting.restore_name(match[1], parts), type: match[2], unit: match[3] && Quoting.restore(match[3], parts).strip, parts:)
       end
 
       # "a Car, a Lorry or a Coach" and "its A and its B" -> names
       def names(list)
         text, parts = list
-        text.split(/,\s*|\s+(?:or|and)\s+/).reject(&:empty?).map { |each| Quoting.restore(each.strip.sub(/\A(?:an?|its|the)\s+/i, ""), parts).strip }
+        text.split(/,\s*|\s+(?:or|and)\s+/).reject(&:empty?).map { |each| Quoting.restore_name(each.strip.sub(/\A(?:an?|its|the)\s+/i, ""), parts) }
       end
 
       # "“off-peak” (cheap), “standard” and peak" -> [[value, meaning], …]
@@ -127,6 +127,7 @@ module Kelvath
       # One reading of a relationship or both, parted by a semicolon.
       def relationship(plain, parts, text)
         halves = plain.split(/;\s*(?=each\s|every\s|an?\s)/i, 2)
+        halves = [ "" ] if halves.empty?
         readings = halves.map { |half| reading(half, parts) }
         Statement.new(kind: :relationship, text:, values: { readings: })
       rescue UnreadableSentence => error
@@ -139,8 +140,8 @@ module Kelvath
       def reading(half, parts)
         half, tails = tails(half.strip)
         read = Logical::SentenceParser.parse(half)
-        { subject: Quoting.restore(read.subject, parts), phrase: Quoting.restore(read.phrase, parts), least: read.least, most: read.most,
-          object: Quoting.restore(read.object, parts), singular: read.singular, quoted: read.object.match?(Quoting::PLACE),
+        { subject: Quoting.restore_name(read.subject, parts), phrase: Quoting.restore(read.phrase, parts), least: read.least, most: read.most,
+          object: Quoting.restore_name(read.object, parts), singular: read.singular, quoted: read.object.match?(Quoting::PLACE),
           **tails.transform_values { |value| value.is_a?(String) ? Quoting.restore(value, parts) : value } }
       end
 

@@ -12,6 +12,9 @@ module Kelvath
       OPEN = 0xE000
       PLACE = /[\u{E000}-\u{F8FF}]/
 
+      # A name that stood in quotation marks: it is meant as it is written.
+      class Exact < String; end
+
       module_function
 
       # A name as it is written in a sentence: in quotation marks if need be. A phrase may hold more.
@@ -32,6 +35,12 @@ module Kelvath
 
       # Puts quoted parts back, without their marks.
       def restore(text, parts) = text.gsub(PLACE) { |mark| parts[mark.ord - OPEN].to_s }
+
+      # One name put back; Exact if all of it was quoted.
+      def restore_name(text, parts)
+        text = text.strip
+        text.match?(/\A#{PLACE}\z/) ? Exact.new(restore(text, parts)) : restore(text, parts).strip
+      end
 
       # The same with their marks: for text that was not meant to be taken apart.
       def requote(text, parts) = text.gsub(PLACE) { |mark| quoted(parts[mark.ord - OPEN].to_s) }

@@ -49,7 +49,7 @@ module Kelvath
       # The entity of that name, made if there is none. many: the name may stand in the plural.
       def entity(name, many: false)
         found = find_entity(name) || (many && by_plural(name))
-        found ||= Editing::Entities.add(@draft, titled(many ? wording.singular(name) : name), place: @place, subject_area_id: @area_id)
+        found ||= Editing::Entities.add(@draft, many ? titled(wording.singular(name)) : titled(name), place: @place, subject_area_id: @area_id)
         @entity_ids |= [ found.id ]
         found
       end
@@ -138,7 +138,7 @@ module Kelvath
 
       # "call sign" => "Call Sign"; what has capitals of its own stays.
       def titled(name)
-        return name if name.match?(/[[:upper:]]/)
+        return name if name.is_a?(Quoting::Exact) || name.match?(/[[:upper:]]/)
 
         name.split(" ").each_with_index.map { |word, index| SMALL.include?(word) && index.positive? ? word : word.sub(/\A[[:lower:]]/, &:upcase) }.join(" ")
       end

@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+require "core_test_helper"
+
+class FindingsTest < CoreTest
+  # check => a model that has the fault, built in a draft
+  FAULTS = {
+    "missing_identifier" => ->(d) { d.add(:entity, name: "Vessel") },
+    "missing_definition" => ->(d) { d.add(:entity, name: "Vessel") },
+    "missing_attributes" => ->(d) { d.add(:entity, name: "Vessel") },
+    "standing_alone" => ->(d) { 2.times { |n| d.add(:entity, name: "Vessel #{n}") } },
+    "unresolved_many_to_many" => ->(d) { pair(d, from_most: nil, from_least: 0) },
+    "mandatory_at_both_ends" => ->(d) { pair(d, to_least: 1) },
+    "missing_verb_phrase" => ->(d) { pair(d) },
+    "role_name_needed" => ->(d) { 2.times { pair(d, phrase: "use") } },
+    "discriminator_missing" => ->(d) { d.add(:subtype_group, parent_id: d.add(:entity, name: "Vehicle").id, subtype_ids: %w[Car Lorry].map { |name| d.add(:entity, name:).id }) },
+    "type_missing" => ->(d) { attribute(d, "Name") },
+    "length_missing" => ->(d) { attribute(d, "Name", type: "text") },
+    "precision_missing" => ->(d) { attribute(d, "Price", type: "decimal") },
+    "hand_made_key_copy" => ->(d) { key_copy(d) },
+    "repeated_name" => ->(d) { %w[Phone Phones].each { |name| attribute(d, name, type: "integer") } },
+    "synonym_by_name" => ->(d) { synonyms(d) },
+    "unused_domain" => ->(d) { d.add(:domain, name: "Metres", type: "integer") },
+    "allowed_value_unfit" => ->(d) { d.add(:allowed_value, parent_id: d.add(:domain, name: "Band", type: "text", length: 2).id, value: "peak") },
+    "blanks_in_name" => ->(d) { d.add(:entity, name: "Tide  Prediction ") },
+    "diagram_unnamed" => ->(d) { d.add(:diagram, name: "Diagram 17", stage: "concept") },
+    "cards_overlap" => ->(d) { overlapping(d) }
+  }.freeze
+
+  def self.vessel(draft) = draft.model.all(:entity).find { |each| each.name == "Vessel" } || draft.add(:entity, name: "Vessel")
+  def self.sailing(draft) = draft.model.all(:entity).find { |each| each.name == "Sailing" } || draft.add(:entity, name: "Sailing")
+  def self.pair(draft, **values) = draft.add(:relationship, from_id: vessel(draft).id, to_id: sailing(draft).id, **values)
+  def self.attribute(draft, name, owner: vessel(draft), **values) = Kelvath::Editing::Attributes.add(draft, owner.id, name, **values)
+
+  def self.key_copy(draft)
+    attribute(draft, "Number", type: "integer", identifier: true)
+    pair(draft)
+    attribute(draft, "Vessel Number", owner: sailing(draft), type: "integer")
+  end
+
+  def self.synonyms(draft)
+    attribute(draft, "Code", type: "text", length: 3)
+    attribute(draft, "Code", owner: sailing(draft), type: "integer")
+  end
+
+  def self.overlapping(draft)
+    diagram = draft.add(:diagram, name: "Fleet", stage: "concept")
+    [ vessel(draft), sailing(draft) ].each { |each| draft.add(:diagram_node, parent_id: diagram.id, element_id: each.id, x: 10.0, y: 10.0) }
+  end
+
+  def test_each_check_finds_its_fault_and_every_fix_mends_it
+    FAULTS.each do |key, build|
+      draft = Draft.new(Model::EMPTY, ids:)
+      FindingsTest.instance_exec(draft, &build)
+      found = of_check(draft.model, key)
+      refute_empty found, key
+      found.each { |finding| finding.fixes.each { |fix| assert_mends(draft.model, finding, fix) } }
+    end
+    assert_equal Findings::CHECKS.map(&:key).sort - [ "identifying_cycle" ], FAULTS.keys.sort
+  end
+
+  def test_an_identifying_circle_is_named
+    draft = Draft.new(Model::EMPTY, ids:)
+    FindingsTest.pair(draft, identifying: true)
+    draft.add(:relationship, from_id: FindingsTest.sailing(draft).id, to_id: FindingsTest.vessel(draft).id, identifying: true)
+    finding = Findings::IdentifyingCycle.new(draft.model).all.first
+    assert_match(/identify each other in a circle: (Vessel → Sailing → Vessel|Sailing → Vessel → Sailing)/, finding.message)
+    assert_empty Findings::IdentifyingCycle.new(finding.fixes.first.change.call(ids).apply(draft.model)).all
+  end
+
+  def test_the_demo_is_nearly_clean_and_keys_find_their_findings
+    findings = Findings.of(ferries)
+    assert_equal findings.size, findings.map(&:key).uniq.size
+    assert_equal findings.first.message, Findings.fetch(ferries, findings.first.key).message
+    assert_raises(NotFound) { Findings.fetch(ferries, "missing_identifier:nothing") }
+    assert_empty findings.select { |finding| finding.check.weighs == :error }
+  end
+
+  private
+
+  def of_check(model, key) = Findings.of(model).select { |finding| finding.check.key == key }
+
+  def assert_mends(model, finding, fix)
+    change = fix.change.call(ids)
+    after = change.apply(model)
+    Invariants.check(change, after)
+    refute_includes Findings.of(after).map(&:key), finding.key, "#{finding.check.key}: #{fix.title}"
+  end
+end
