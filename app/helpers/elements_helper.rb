@@ -6,12 +6,6 @@ module ElementsHelper
 
   def notable?(element) = NOTABLE.include?(element.kind)
 
-  # What the checks found about an element or about what stands within it.
-  def findings_of(element)
-    within = [ element.id, *@model.child_ids(element.id) ]
-    Kelvath::Findings.of(@model).select { |finding| within.include?(finding.element_id) }
-  end
-
   # The entities from which a key came.
   def origin_names(held)
     held.via.map { |id| @model.fetch(id).then { |link| @model.fetch(link.kind == :relationship ? Kelvath::Logical::Cardinality.parent_id(link) : link.parent_id).name } }.uniq.to_sentence

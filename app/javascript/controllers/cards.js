@@ -2,7 +2,8 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 import { svg } from RAILS_ASSET_URL("/drawing.js")
 
 const STILL = 3 // px a press may wander before it is a drag
-const TRACE = 90 // ms between two questions of how lines would run
+const TRACE = 60 // ms between two questions of how lines would run
+const MANY = 40 // cards in hand of which that is not asked
 
 // Choosing, moving and relating cards with the pointer, and the keys for the same.
 export default class extends Controller {
@@ -89,13 +90,14 @@ export default class extends Controller {
 
   // Asks how the lines would run, one question at a time, and shows the answer while cards are held.
   async trace(held) {
-    if (this.asking || performance.now() - (this.asked || 0) < TRACE || held.taken.length > 40) return
+    if (held.taken.length > MANY || this.held !== held) return
+    if (this.asking) return void (held.again = true)
     this.asking = true
-    this.asked = performance.now()
+    held.again = false
     const body = new URLSearchParams(this.places(held))
     const token = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRF-Token"]
     const answer = await fetch(this.traceUrlValue, { method: "POST", body, headers: { "X-CSRF-Token": token, Accept: "application/json" } }).then((reply) => reply.ok && reply.json()).catch(() => null)
-    this.asking = false
+    setTimeout(() => { this.asking = false; if (held.again) this.trace(held) }, TRACE)
     if (!answer || this.held !== held) return
     Object.entries(answer).forEach(([id, { path, marks }]) => {
       const line = document.getElementById(`line-${id}`)

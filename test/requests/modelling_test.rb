@@ -1,0 +1,233 @@
+# frozen_string_literal: true
+
+require "test_helper"
+
+# What the desk offers beyond single fields: each is one commit, in words, and can be taken back.
+class ModellingTest < ActionDispatch::IntegrationTest
+  setup do
+    host! "localhost"
+    @stored = ferries
+    @model = @stored.model
+    @logical = @model.all(:diagram).find { |diagram| diagram.stage == "logical" }
+  end
+
+  def ask(verb, path, **params) = public_send(verb, path, params:, headers: { "HX-Request" => "true" })
+  def now = @stored.reload.model
+  def label = @stored.journal_entries.latest_first.first.label
+  def id(name) = entity(@model, name).id
+
+  # Does it, then undoes it, and checks that the model is as it was.
+  def assert_undoable(expected_label)
+    before = now
+    yield
+    assert_response :success, response.body
+    assert_match expected_label, label
+    refute_equal before, now
+    ask :post, model_undo_path(@stored)
+    assert_equal before, now
+  end
+
+  test "layouts, arrangements and placements of a diagram" do
+    chosen = [ id("Vessel"), id("Sailing"), id("Watch") ].join(",")
+    Kelvath::Diagram::Layouts::ALL.each_key { |layout| assert_undoable(/Laid out Logical/) { ask :post, model_diagram_layout_path(@stored, @logical.id), layout: } unless layout == "down" }
+    assert_undoable(/Laid out 3 cards of Logical: in a grid/) { ask :post, model_diagram_layout_path(@stored, @logical.id), layout: "grid", chosen: }
+    assert_undoable(/Align left edges: 3 cards of Logical/) { ask :post, model_diagram_arrangement_path(@stored, @logical.id), way: "left", chosen: }
+    assert_undoable(/Took Vessel, Sailing, Watch off Logical; the model keeps them/) { ask :delete, model_diagram_placement_path(@stored, @logical.id), chosen: }
+    ask :post, model_diagram_arrangement_path(@stored, @logical.id), way: "sideways", chosen: chosen
+    assert_response :unprocessable_entity
+  end
+
+  test "a diagram of a subject area, filled with related objects to a depth" do
+    fleet = @model.all(:subject_area).find { |area| area.name == "Fleet" }
+    post model_diagrams_path(@stored), params: { name: "Fleet", stage: "logical", subject_area_id: fleet.id }
+    diagram = now.all(:diagram).find { |each| each.name == "Fleet" }
+    shown = -> { now.children(diagram.id, :diagram_node).map { |node| now[node.element_id].name }.sort }
+    assert_equal [ "Defect", "Fuel Delivery", "Inspection", "Vessel", "Vessel Class", "Work Order" ], shown.call
+    ask :post, model_diagram_placement_path(@stored, diagram.id), chosen: id("Vessel"), steps: 1, diagram_id: diagram.id
+    assert_equal [ "Engineer", "Sailing" ] - shown.call, [ "Engineer" ]
+    assert_match(/Put 1 card on Fleet/, label)
+    ask :get, model_diagram_path_path(@stored, diagram.id), chosen: [ id("Vessel"), id("Passenger") ].join(",")
+    assert_match(/Vessel → Sailing → Ticket → Passenger. 2 cards of it are not on this diagram/, response.body)
+    delete model_diagram_path(@stored, diagram.id)
+    refute now.key?(diagram.id)
+    delete model_diagram_path(@stored, @logical.id)
+    assert_match(/keeps at least one diagram/, response.body)
+  end
+
+  test "relationships of every kind, subtypes, notes and tags" do
+    ends = { from_id: id("Vessel"), to_id: id("Timetable") }
+    Creation::WAYS.each_key { |way| assert_undoable(/Added relationship Vessel Timetable/) { ask :post, model_elements_path(@stored), kind: "relationship", way:, **ends } }
+    assert_undoable(/Added subtype group/) { ask :post, model_elements_path(@stored), kind: "subtype_group", **ends }
+    assert_undoable(/Added note Vessel/) { ask :post, model_elements_path(@stored), kind: "note", parent_id: id("Vessel"), text: "Ask the harbour master." }
+    assert_undoable(/Changed tags of entity Vessel|Added tag/) { ask :patch, "#{model_path(@stored)}/cells/#{id("Vessel")}", column: "tag_ids", value: "Core" }
+    %w[note frame rectangle ellipse].each { |shape| assert_undoable(/Added diagram note/) { ask :post, model_elements_path(@stored), kind: "diagram_note", diagram_id: @logical.id, shape:, text: "See <b>there</b>", x: 5, y: 6 } }
+    identifier = @model.children(id("Vessel"), :identifier).reject(&:primary).first
+    assert_undoable(/Made an identifier of Vessel the primary one/) { ask :patch, model_element_identifier_rank_path(@stored, identifier.id), primary: "yes" }
+  end
+
+  test "custom fields take only what fits them" do
+    ask :post, model_elements_path(@stored), kind: "custom_field", name: "Owner"
+    field = now.all(:custom_field).first
+    ask :patch, model_element_path(@stored, field.id), field: "type", value: "date", seen: "text"
+    ask :patch, model_custom_value_path(@stored, field.id), element_id: id("Vessel"), value: "tomorrow"
+    assert_response :unprocessable_entity
+    assert_match(/Owner must be a date such as/, response.body)
+    assert_undoable(/Added custom value/) { ask :patch, model_custom_value_path(@stored, field.id), element_id: id("Vessel"), value: "2026-05-31" }
+  end
+
+  test "transformations are shown, then done" do
+    ask :get, new_model_transformation_path(@stored), key: "roll_up", chosen: id("Booked Vehicle")
+    assert_match(/What this would do.*attribute Booked Vehicle · Seats/m, response.body)
+    assert_undoable(/Roll subtypes up: Booked Vehicle/) { ask :post, model_transformations_path(@stored), key: "roll_up", chosen: id("Booked Vehicle") }
+    ask :get, new_model_transformation_path(@stored), key: "split", chosen: id("Vessel")
+    assert_match(/Choose above/, response.body)
+    ask :get, new_model_transformation_path(@stored), key: "roll_down", chosen: id("Crew Member")
+    assert_match(/may be none of its subtypes/, response.body)
+    ask :post, model_transformations_path(@stored), key: "explode", chosen: id("Vessel")
+    assert_response :unprocessable_entity
+  end
+
+  test "findings are counted, shown and mended" do
+    get model_findings_path(@stored)
+    assert_select "section h3", minimum: 3
+    finding = Kelvath::Findings.of(@model).find { |each| each.check.key == "unresolved_many_to_many" }
+    ask :get, new_model_finding_fix_path(@stored, finding.key)
+    assert_match(/entity Engineer Vessel Class/, response.body)
+    assert_undoable(/Mended a finding: Resolve it into an entity/) { ask :post, model_finding_fix_path(@stored, finding.key), number: 0 }
+    ask :post, model_finding_fix_path(@stored, "missing_identifier:nobody"), number: 0
+    assert_response :not_found
+    ask :post, model_finding_fix_path(@stored, finding.key), number: "first"
+    assert_response :bad_request
+  end
+
+  test "copies within a model and between two" do
+    ask :get, model_clips_path(@stored), chosen: [ id("Vessel"), id("Inspection") ].join(","), diagram_id: @logical.id
+    clip = response.body
+    assert_undoable(/Pasted Vessel 2, Inspection 2/) { ask :post, model_clips_path(@stored), text: clip, diagram_id: @logical.id }
+    other = StoredModel.start("Other", by: "Guest", label: "Began")
+    ask :post, model_clips_path(other), text: clip
+    assert_equal %w[Inspection Vessel], other.reload.model.all(:entity).map(&:name).sort
+    ask :post, model_clips_path(other), text: "Dear harbour master,"
+    assert_response :unprocessable_entity
+    assert_match(/was not copied here/, response.body)
+  end
+
+  test "prose is read, rewritten and refused with a reason" do
+    assert_undoable(/Read 2 sentences/) { ask :post, model_prose_path(@stored), text: "A Buoy is identified by its Number. Each Harbour may mark many Buoys." }
+    link = @model.all(:relationship).find { |each| each.phrase == "describe" }
+    assert_undoable(/Changed verb phrase/) { ask :patch, "#{model_path(@stored)}/sentences/relationship:#{link.id}", text: "Each Vessel Class may shape many Vessels; each Vessel must be built to exactly one Vessel Class." }
+    ask :patch, "#{model_path(@stored)}/sentences/relationship:#{link.id}", text: "Vessels are blue."
+    assert_response :unprocessable_entity
+    assert_match(/data-reason="This is none of the sentences/, response.body)
+    get model_prose_path(@stored, format: :text)
+    assert_equal Kelvath::Prose.text(now), response.body.force_encoding("UTF-8")
+  end
+
+  test "milestones are named, read and restored" do
+    post model_milestones_path(@stored), params: { name: "Agreed" }
+    ask :patch, model_element_path(@stored, id("Vessel")), field: "name", value: "Ship", seen: "Vessel"
+    then_model = @model
+    milestone = @stored.milestones.first
+    get model_milestone_path(@stored, milestone)
+    assert_select "svg text", text: "Vessel"
+    assert_match(/entity Vessel: gone since/, response.body)
+    post model_milestone_restoration_path(@stored, milestone)
+    assert_equal then_model, now
+    assert_equal "Restored the milestone Agreed", label
+    post model_milestones_path(@stored), params: { name: "Agreed" }
+    assert_response :unprocessable_entity
+  end
+
+  test "a model begins with a starter, and becomes one" do
+    post models_path, params: { name: "Mart", starter: "warehouse" }
+    mart = StoredModel.find_by!(name: "Mart").model
+    assert_includes mart.all(:domain).map(&:name), "Additive Measure"
+    assert_equal "idef1x", mart.all(:diagram).first.notation
+    post model_starter_path(@stored), params: { name: "Ferry house", definition: "Ours" }
+    get root_path
+    assert_select "label", text: /Ferry house/
+    post models_path, params: { name: "Second", starter: KeptStarter.last.starter.key }
+    assert_includes StoredModel.find_by!(name: "Second").model.all(:domain).map(&:name), "Fare Band"
+    post model_starter_path(@stored), params: { name: "Plain" }
+    assert_response :unprocessable_entity
+    post models_path, params: { name: "Third", starter: "nowhere" }
+    assert_response :not_found
+  end
+
+  test "ledgers of every kind open, filtered and sorted" do
+    Kelvath::Ledger::KINDS.each { |kind| get(model_ledger_path(@stored, "kind:#{kind}")) || assert_response(:success, kind) }
+    get model_ledger_path(@stored, "logical", filter: "crew", sort: "-name", flat: "yes", columns: "name,type,entity")
+    names = css_select("td[data-column=name]").map(&:text).reject(&:empty?)
+    assert_equal names.sort_by(&:downcase).reverse, names
+    assert_select "th", 3
+    get model_ledger_stretch_path(@stored, "logical", group: id("Watch"))
+    assert_operator response.body.scan(/<tr data-row="\w/).size, :>=, 4
+    get model_ledger_path(@stored, "kind:boat")
+    assert_response :unprocessable_entity
+  end
+
+  test "a ledger goes out as CSV and XLSX and comes in after a preview" do
+    { "csv" => "text/csv", "xlsx" => Mime[:xlsx].to_s }.each do |format, type|
+      get model_ledger_sheet_path(@stored, "logical", format:)
+      assert_equal type, response.media_type
+      file = Tempfile.new([ "sheet", ".#{format}" ], binmode: true).tap { |each| each.write(response.body) && each.rewind }
+      post model_ledger_sheet_path(@stored, "logical"), params: { file: Rack::Test::UploadedFile.new(file.path, type, true, original_filename: "sheet.#{format}") }
+      assert_match(/says nothing that the model does not say already/, response.body, format)
+    end
+    revision = @stored.reload.revision
+    post model_ledger_sheet_path(@stored, "kind:domain"), params: { file: upload("Domain,Type,Length\nDeck,text,4\nFlag,boolean,\n") }
+    assert_select "li", text: /domain Deck/
+    assert_equal revision, @stored.reload.revision
+    patch model_ledger_sheet_path(@stored, "kind:domain"), params: { rows: css_select("input[name=rows]").first["value"] }
+    assert_includes now.all(:domain).map(&:name), "Deck"
+    { "Domain,Colour\nA,b\n" => /“Colour” is not known/, "Domain,Type\nA,\"broken\n" => /not readable as CSV/, "Domain,Type\nGr\xFCn,text\n".b => /line 2 holds other bytes/, "Domain,Type\n=cmd,text\nX,texxt\n" => /begins like a formula.*cannot be “texxt”/m, "" => /empty/ }.each do |text, message|
+      post model_ledger_sheet_path(@stored, "kind:domain"), params: { file: upload(text) }
+      assert_match message, CGI.unescapeHTML(response.body)
+    end
+    post model_ledger_sheet_path(@stored, "kind:domain"), params: { file: upload("no zip", "sheet.xlsx") }
+    assert_match(/not readable as XLSX/, response.body)
+  end
+
+  test "a drawing leaves as SVG and PDF, text as text" do
+    Kelvath::Metamodel::NOTATIONS.each_key do |notation|
+      ask :patch, model_element_path(@stored, @logical.id), field: "notation", value: notation
+      get model_diagram_export_path(@stored, @logical.id, format: :svg)
+      svg = Nokogiri::XML(response.body) { |config| config.strict }
+      assert_includes svg.css("text").map(&:text).join(" "), "Booked Vehicle"
+      get model_diagram_export_path(@stored, @logical.id, format: :pdf)
+      assert_equal "%PDF-", response.body[0, 5]
+      assert_match(/FontFile2|ToUnicode/, response.body)
+    end
+    get model_diagram_print_path(@stored, @logical.id, pages: "tiles")
+    assert_select ".print-page", minimum: 3
+  end
+
+  test "lines are traced for a card that is being dragged, and nothing is kept" do
+    node = @model.children(@logical.id, :diagram_node).find { |each| each.element_id == id("Vessel") }
+    revision = @stored.reload.revision
+    post model_diagram_trace_path(@stored, @logical.id), params: { places: { node.id => "#{node.x + 300},#{node.y}" } }
+    assert_operator JSON.parse(response.body).size, :>, 2
+    assert_match(/\AM[\d.]+ /, JSON.parse(response.body).values.first["path"])
+    assert_equal revision, @stored.reload.revision
+    post model_diagram_trace_path(@stored, @logical.id), params: { places: { node.id => "NaN,here" } }
+    assert_response :unprocessable_entity
+  end
+
+  test "a hostile name is only ever text" do
+    ask :patch, model_element_path(@stored, id("Vessel")), field: "name", value: %(<script>alert("x")</script>)
+    paths = [ model_diagram_path(@stored, @logical.id), model_ledger_path(@stored, "logical"), model_prose_path(@stored), model_findings_path(@stored), model_journal_path(@stored),
+              model_diagram_export_path(@stored, @logical.id, format: :svg), model_diagram_print_path(@stored, @logical.id), model_element_path(@stored, id("Vessel")), model_element_editor_path(@stored, id("Vessel")) ]
+    paths.each do |path|
+      get path
+      assert_response :success, path
+      refute_match(/<script>alert/, response.body, path)
+    end
+  end
+
+  private
+
+  def upload(text, name = "sheet.csv")
+    file = Tempfile.new([ "upload", File.extname(name) ], binmode: true).tap { |each| each.write(text) && each.rewind }
+    Rack::Test::UploadedFile.new(file.path, "application/octet-stream", true, original_filename: name)
+  end
+end

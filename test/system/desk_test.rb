@@ -1,0 +1,163 @@
+# frozen_string_literal: true
+
+require_relative "../browser_test_case"
+
+# The desk over the ferry company: what only a browser can show.
+class DeskTestInBrowser < BrowserTestCase
+  setup { @stored = ferries }
+
+  test "cards are chosen by band and by Shift, brought out, copied, and taken off" do
+    open_diagram "concept"
+    drag [ 300, 700 ], [ 300, 700 ]
+    page.execute_script("document.getElementById('drawing').focus()")
+    press [ :Control, "a" ]
+    assert_text "28 selected"
+    press :Escape
+    card("Vessel Class").click
+    card("Vessel").click(:shift)
+    assert_text "2 selected"
+    click_button "Show the way between the two"
+    assert_selector "#world.lit .line.near"
+    press :Escape
+    card("Vessel").click
+    press [ :Control, "d" ]
+    assert_selector ".contents-entry", text: "Vessel 2"
+    press :Delete
+    assert_text "the model keeps it"
+    assert_selector ".contents-entry", text: "Vessel 2"
+  end
+
+  test "a relationship is made by keys, its kind chosen by a number" do
+    open_diagram "concept"
+    find(".contents-entry", exact_text: "Timetable").click
+    page.execute_script("document.getElementById('drawing').focus()")
+    press [ :Alt, "r" ]
+    find(".contents-entry", exact_text: "Harbour").click
+    page.execute_script("document.getElementById('drawing').focus()")
+    press :Enter
+    assert_selector "#relate-as button", count: 6
+    press "5"
+    assert_selector "#read-back", text: "Each Timetable may be related to many Harbours."
+  end
+
+  test "the notation, the detail and a layout change the drawing, and undo brings it back" do
+    open_diagram "logical"
+    assert_field "Notation"
+    select "IDEF1X", from: "Notation"
+    assert_selector "#lines .ink-line_solid", minimum: 10
+    select "Chen", from: "Notation"
+    assert_selector "#cards ellipse.ink-card_face", minimum: 50
+    select "names", from: "Detail"
+    assert_no_selector "#cards ellipse"
+    check "Legend shown"
+    assert_selector "#panel-legend", text: "LEGEND · Chen"
+    find("summary", text: "Lay out").click
+    click_button "On a circle"
+    assert_text "Laid out Logical: on a circle"
+    5.times { |step| press([ :Control, "z" ]) && assert_text("Undid", minimum: [ step + 1, 3 ].min) }
+    assert_selector "#cards .spine, #cards .ink-spine", minimum: 10
+  end
+
+  test "lines are routed anew while a card is dragged" do
+    open_diagram "concept"
+    find(".contents-entry", exact_text: "Vessel Class").click
+    chosen = card("Vessel Class")
+    link = find("#lines .line[data-from='#{chosen["data-id"]}']", match: :first, visible: :all)
+    before = link.find(".line-path", visible: :all)["d"]
+    mouse = page.driver.browser.mouse
+    x, y = point(chosen, across: 0.5, down: 0.3)
+    mouse.move(x:, y:).down
+    mouse.move(x: x + 60, y: y + 30, steps: 6)
+    wait_until { page.evaluate_script("(() => { const line = document.querySelector(`#lines .line[data-from='#{chosen["data-id"]}']`); return !line.classList.contains('moving') && line.querySelector('.line-path').getAttribute('d') !== #{before.to_json} })()") }
+    press :Escape
+    mouse.up
+    assert_equal 2, @stored.reload.revision, "nothing was kept"
+  end
+
+  test "the ledger is filled down, reordered, filtered and copied" do
+    visit "/models/#{@stored.id}/ledgers/logical"
+    rows = find("tr.group-title td", exact_text: "Berth").find(:xpath, "./ancestor::tbody")
+    rows.find("tr", text: "Depth").find("[data-column=default_value]").click
+    press :Enter, "5", :Enter
+    assert_selector "td[data-column=default_value]", text: "5"
+    rows.find("tr", text: "Depth").find("[data-column=default_value]").click
+    press [ :Shift, :Down ]
+    assert_selector "td.taken", count: 2
+    press [ :Control, "d" ]
+    assert_text "Filled 2 rows"
+    assert_selector "td[data-column=default_value]", text: "5", count: 2
+    press [ :Control, "z" ]
+    assert_selector "td[data-column=default_value]", text: "5", count: 1
+    rows.find("tr", text: "Depth").find("[data-column=name]").click
+    press [ :Alt, :Up ]
+    assert_text "Moved 1 row up"
+    fill_in "Filter rows", with: "type:money"
+    press :Enter
+    assert_selector "td[data-column=type]", text: "Money Amount", minimum: 4
+    assert_no_selector "td[data-column=type]", text: "Metres"
+  end
+
+  test "rows far down come when the ledger is scrolled to them" do
+    visit "/models/#{@stored.id}/ledgers/logical"
+    assert_selector "tbody[data-waiting]", visible: :all
+    find(".contents-entry", exact_text: "Work Order").click
+    assert_selector "td[data-column=name]", exact_text: "Estimated Cost"
+  end
+
+  test "a finding beside the work is shown, mended and gone" do
+    open_diagram "logical"
+    find(".contents-entry", exact_text: "Booked Vehicle").click
+    within("#particulars") { click_button "Mend" }
+    within("#ask") { click_button "Tell them apart by Kind" }
+    assert_text "Mended a finding: Tell them apart by Kind"
+    assert_link "6 findings"
+    assert_no_selector "#particulars", text: "tells its subtypes apart"
+  end
+
+  test "a drawing is saved as PNG" do
+    open_diagram "concept"
+    click_button "Save as PNG"
+    assert_selector "button[data-saved]", text: "Save as PNG"
+    assert_operator find("button[data-saved]")["data-saved"].to_i, :>, 20_000
+  end
+
+  # Serious and critical faults, by axe-core's rules for WCAG 2.1 A and AA.
+  test "the main views have no serious accessibility fault" do
+    concept, logical = %w[concept logical].map { |stage| diagram_of(stage) }
+    pages = [ "/", "/models/#{@stored.id}/diagrams/#{concept.id}", "/models/#{@stored.id}/diagrams/#{logical.id}", "/models/#{@stored.id}/ledgers/logical", "/models/#{@stored.id}/ledgers/kind:relationship",
+              "/models/#{@stored.id}/prose", "/models/#{@stored.id}/findings", "/models/#{@stored.id}/journal", "/models/#{@stored.id}/milestones", "/models/#{@stored.id}/designs", "/models/#{@stored.id}/starter/new" ]
+    pages.each do |path|
+      visit path
+      assert_selector "h1, #drawing"
+      page.has_css?("#findings-count a", wait: 3)
+      assert_empty faults, path
+    end
+    visit pages[2]
+    find(".contents-entry", exact_text: "Vessel").click
+    assert_selector "#particulars", text: "Restructure"
+    assert_empty faults, "with Particulars of an entity"
+  end
+
+  private
+
+  AXE = Rails.root.join("vendor/axe-core/axe.min.js").read
+
+  def faults
+    page.driver.browser.execute(AXE)
+    found = page.driver.browser.evaluate_async("axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] }).then((result) => arguments[0](result.violations.map((each) => [each.impact, each.id, each.nodes.slice(0, 3).map((node) => node.html.slice(0, 160))])))", 30)
+    found.select { |impact, *| %w[serious critical].include?(impact) }
+  end
+
+  def card(name) = find("#card-#{@stored.reload.model.all(:entity).find { |each| each.name == name }.id}")
+
+  def diagram_of(stage) = @stored.model.all(:diagram).find { |diagram| diagram.stage == stage }
+
+  def open_diagram(stage)
+    visit "/models/#{@stored.id}/diagrams/#{diagram_of(stage).id}"
+    assert_selector "#cards .card", count: 28, visible: :all
+  end
+
+  def wait_until
+    Timeout.timeout(Capybara.default_max_wait_time) { sleep 0.05 until yield }
+  end
+end
