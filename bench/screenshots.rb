@@ -18,7 +18,10 @@ class Screenshots
     stored = StoredModel.find_by!(name: "Hollin Sound Ferries")
     picture("models", "/")
     diagrams(stored)
+    notations(stored)
+    picture("prose", "/models/#{stored.id}/prose")
     picture("ledger", "/models/#{stored.id}/ledgers/logical")
+    picture("findings", "/models/#{stored.id}/findings") { click("button[hx-get*='unresolved_many_to_many']") }
     design = derive(stored)
     picture("physical", @browser.current_url) { zoom_to("sailing") }
     picture("physical-ledger", "/models/#{stored.id}/ledgers/#{design}")
@@ -39,8 +42,16 @@ class Screenshots
   end
 
   def diagrams(stored)
-    stored.model.all(:diagram).each do |diagram|
+    %w[concept logical].map { |stage| stored.model.all(:diagram).find { |diagram| diagram.stage == stage } }.each do |diagram|
       picture(diagram.stage, "/models/#{stored.id}/diagrams/#{diagram.id}") { zoom_to(diagram.stage == "concept" ? "Sailing" : "Inspection") }
+    end
+  end
+
+  # The demo's pictures of subject areas, each whole.
+  def notations(stored)
+    { "Fleet in IDEF1X" => "idef1x", "Sales as classes" => "uml", "Network after Chen" => "chen", "Operations at a glance" => "coloured" }.each do |name, file|
+      diagram = stored.model.all(:diagram).find { |each| each.name == name }
+      picture(file, "/models/#{stored.id}/diagrams/#{diagram.id}") { click("button[data-action='canvas#fit']") }
     end
   end
 

@@ -26,6 +26,7 @@ module Demo
       RELATIONSHIPS.each { |line, options| add_relationship(line, **options) }
       add_subtypes
       { "Concept" => "concept", "Logical" => "logical" }.each { |name, stage| add_diagram(name, stage) }
+      PICTURES.each { |name, (area, values)| add_picture(name, area, **values) }
       @draft.change_set
     end
 
@@ -43,7 +44,7 @@ module Demo
 
     def add_entities
       ENTITIES.each_with_index do |(area_name, entities), index|
-        area = @draft.add(:subject_area, name: area_name, position: index + 1.0)
+        area = @draft.add(:subject_area, name: area_name, colour: AREA_COLOURS[area_name], position: index + 1.0)
         entities.each { |name, (definition, *attributes)| add_entity(name, definition, area, attributes) }
       end
     end
@@ -75,6 +76,15 @@ module Demo
       SUBTYPES.each do |name, (parent, subtypes, options)|
         @draft.add(:subtype_group, name:, parent_id: entity(parent).id, subtype_ids: subtypes.map { |subtype| entity(subtype).id }, **options)
       end
+    end
+
+    # A diagram of one subject area in one of the notations.
+    def add_picture(name, area_name, **values)
+      area = @draft.model.all(:subject_area).find { |each| each.name == area_name }
+      elements = @draft.model.all(:entity).select { |entity| entity.subject_area_id == area.id }
+      diagram = @draft.add(:diagram, name:, subject_area_id: area.id, author: "Data office", dated: "2026-03-01", legend: true, title_block: true, position: 10.0, **values)
+      elements.each { |entity| Kelvath::Editing::Diagrams.put(@draft, diagram, entity) }
+      Kelvath::Editing::Diagrams.arrange(@draft, diagram.id)
     end
 
     def add_diagram(name, stage)

@@ -9,7 +9,7 @@ OUR_LINES = SCENE.lines.reject { |_, line| line.from_id == line.to_id }.transfor
 
 Figures.row("layout and lines of #{SCENE.boxes.size} cards, beside dot (orthogonal)", unit: "s", goal: "<= 2 x") do
   ours = Figures.seconds do
-    Kelvath::Diagram::Layout.layered(Subjects.company, Subjects.diagram.id)
+    Kelvath::Diagram::Layouts.places(Subjects.company, Subjects.diagram.id)
     Kelvath::Diagram::Scene.of(Subjects.company, Subjects.diagram.id)
   end
   reference = Figures.seconds { DotGraph.new(SCENE).draw }
@@ -18,7 +18,7 @@ end
 
 Figures.row("layout and lines of #{SCENE.boxes.size} cards, beside dot (curves)", unit: "s", goal: "<= 2 x") do
   ours = Figures.seconds do
-    Kelvath::Diagram::Layout.layered(Subjects.company, Subjects.diagram.id)
+    Kelvath::Diagram::Layouts.places(Subjects.company, Subjects.diagram.id)
     Kelvath::Diagram::Scene.of(Subjects.company, Subjects.diagram.id)
   end
   reference = Figures.seconds { DotGraph.new(SCENE, lines: "spline").draw }

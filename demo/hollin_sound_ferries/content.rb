@@ -26,6 +26,16 @@ module Demo
         "Vehicle Kind" => [ "text(10)", "What a booked vehicle is.", %w[car lorry coach] ]
       }.freeze
 
+      AREA_COLOURS = { "Fleet" => "sky", "Network" => "sage", "Operations" => "straw", "Sales" => "clay" }.freeze
+
+      # diagram => [subject area, how it is drawn]
+      PICTURES = {
+        "Fleet in IDEF1X" => [ "Fleet", { stage: "logical", notation: "idef1x" } ],
+        "Sales as classes" => [ "Sales", { stage: "logical", notation: "uml", migrated_shown: false } ],
+        "Network after Chen" => [ "Network", { stage: "concept", notation: "chen", detail: "identifiers", migrated_shown: false } ],
+        "Operations at a glance" => [ "Operations", { stage: "logical", notation: "crows_foot", optional_shown: true, coloured_by: "subject area" } ]
+      }.freeze
+
       # subject area => { entity => [definition, attributes as "Name: type: marks"] }
       ENTITIES = {
         "Fleet" => {

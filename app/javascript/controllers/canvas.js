@@ -47,7 +47,7 @@ export default class extends Controller {
   }
 
   // What cards take up: [x, y, width, height]; all of them with the notes, unless some are named.
-  extent(cards = [...this.cards(), ...this.worldTarget.querySelectorAll(".note")]) {
+  extent(cards = [...this.cards(), ...this.worldTarget.querySelectorAll(".note, .panel")]) {
     const boxes = cards.map((card) => card.dataset.box.split(" ").map(Number))
     if (!boxes.length) return [0, 0, 800, 500]
     const left = Math.min(...boxes.map((box) => box[0]))
@@ -67,8 +67,8 @@ export default class extends Controller {
 
   show([x, y, width, height]) {
     const frame = this.frameTarget.getBoundingClientRect()
-    const zoom = Math.min(1, Math.max(LEAST, Math.min((frame.width - 2 * MARGIN) / width, (frame.height - 2 * MARGIN) / height)))
-    this.set({ x: (frame.width - width * zoom) / 2 - x * zoom, y: (frame.height - height * zoom) / 2 - y * zoom, zoom }, true)
+    const zoom = Math.min(1, Math.max(LEAST, Math.min((frame.width - PALETTE - MARGIN) / width, (frame.height - 2 * MARGIN) / height)))
+    this.set({ x: (frame.width + PALETTE - MARGIN - width * zoom) / 2 - x * zoom, y: (frame.height - height * zoom) / 2 - y * zoom, zoom }, true)
   }
 
   actual() {

@@ -322,7 +322,7 @@ export default class extends Controller {
   }
 
   lift(event) {
-    this.lifted = event.target.closest?.("tr[data-row]")
+    this.lifted = event.target.closest?.(".grip")?.closest("tr[data-row]")
   }
 
   hover(event) {

@@ -104,7 +104,7 @@ module Kelvath
 
     def layout(file, _options)
       model = load(file)
-      places = model.all(:diagram).to_h { |diagram| [ diagram.name, Diagram::Layout.layered(model, diagram.id) ] }
+      places = model.all(:diagram).to_h { |diagram| [ diagram.name, Diagram::Layouts.places(model, diagram.id) ] }
       @out.puts JSON.pretty_generate(places)
       @err.puts "diagrams=#{places.size} cards=#{places.each_value.sum(&:size)}"
     end

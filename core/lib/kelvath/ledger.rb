@@ -65,6 +65,9 @@ module Kelvath
     # What a new row adds, or nil if rows cannot be added here.
     def adds = nil
 
+    # Do rows have an order of their own, that can be changed?
+    def ordered? = view.sort.to_s.empty? && !view.flat && element_kind && element_kind != :relationship && Metamodel.fetch(element_kind).fields.key?(:position)
+
     # Do rows stand in groups by what they are within?
     def grouped? = true
 

@@ -13,8 +13,8 @@ module Kelvath
       draft.change_set
     end
 
-    # Does the element belong to what every model has: its header, the diagrams of the first two stages?
-    def beginning?(element) = element.kind == :header || (element.kind == :diagram && element.stage != "physical")
+    # Does the element belong to what every model has: its header, the diagrams of the first two stages that show all of it?
+    def beginning?(element) = element.kind == :header || (element.kind == :diagram && element.stage != "physical" && element.referenced_ids.empty?)
 
     # ChangeSet that takes a catalog into a new model, with diagrams of both sides laid out.
     # Answers [ChangeSet, design id, log].

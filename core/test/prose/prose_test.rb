@@ -41,7 +41,8 @@ class ProseTest < CoreTest
     outcome = read(Prose.text(ferries))
     assert_empty outcome.unread
     logical = ferries.only(Metamodel::LOGICAL)
-    assert_empty Comparison.models(logical, outcome.change_set.apply(Model::EMPTY)).map(&:to_s)
+    differences = Comparison.models(logical, outcome.change_set.apply(Model::EMPTY))
+    assert_empty differences.reject { |each| each.field == :colour }.map(&:to_s), "colours are of the drawing; sentences do not say them"
     assert_predicate Prose::Reader.new(ferries, ids:).read(Prose.text(ferries)).change_set, :empty?, "reading a model into itself changes nothing"
   end
 

@@ -2,20 +2,13 @@
 
 module Kelvath
   module Diagram
-    # Finds places for cards.
+    # The layered layout, and what all layouts share: directions, connected parts, packing.
     module Layout
       COMPONENT_GAP = 70
       LEAST_SHEET = 900 # wide, in drawing units: what a small screen shows
       SHEET = 1.6 # width to height of the sheet that components are packed on
 
       module_function
-
-      # { diagram node id => [x, y] }: parents above children, each connected part by itself.
-      def layered(model, diagram_id)
-        boxes = Places.boxes(model, diagram_id)
-        places = arrange(boxes.transform_values { |box| [ box.rect.width, box.rect.height ] }, directed(model, boxes))
-        places.transform_keys { |id| boxes.fetch(id).node_id }
-      end
 
       # [[upper id, lower id], …] of the links between boxes.
       def directed(model, boxes) = Links.new(model, boxes).all.map { |link| direction(model, link) }

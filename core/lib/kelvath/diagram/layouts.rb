@@ -24,7 +24,8 @@ module Kelvath
         return {} if moved.empty?
 
         links = Layout.directed(model, boxes)
-        Settling.new(boxes, moved, layout.new(model, boxes, moved.keys, links).places).places
+        room = Notations.fetch(Style.of(model.fetch(diagram_id)).notation).room
+        Settling.new(boxes, moved, layout.new(model, boxes, moved.keys, links, room:).places).places
       end
     end
   end

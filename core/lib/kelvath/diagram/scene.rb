@@ -102,10 +102,10 @@ module Kelvath
       def build_lines
         @links = Links.new(@model, @boxes).all.to_h { |link| [ link.id, link ] }
         cores = @boxes.transform_values { |box| box.card.core }.compact
-        @taken = rects.values
         ends = @links.values.map { |link| [ link.id, link.from_id, link.to_id, link.bundle ] }
         @router = Router.new(rects, ends, cores:, previous: @previous&.style == style ? @previous&.router : nil)
         @routes = @router.routes
+        @crowd = Crowd.new(rects, Notations.fetch(style.notation).places_symbols? ? @routes : {})
         @links.each_value { |link| @lines[link.id] = same_line(link) || line(link, @routes.fetch(link.id)) }
       end
 
@@ -121,7 +121,7 @@ module Kelvath
         points = points.map { |x, y| [ x.round(1), y.round(1) ] }
         notation = link.kind == :foreign_key ? Notations.fetch("crows_foot") : Notations.fetch(style.notation)
         text = notation.label(link).to_s
-        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:, dashed: notation.dashed?(link), kind: link.kind, ink: notation.marks(link, points, @taken),
+        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:, dashed: notation.dashed?(link), kind: link.kind, ink: notation.marks(link, points, @crowd),
                  label: text.empty? ? nil : [ Font.weight(400).fit(text, 11, 190), *label_place(points) ])
       end
 

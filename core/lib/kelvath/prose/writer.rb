@@ -19,7 +19,7 @@ module Kelvath
       end
 
       # All chapters, their sentences numbered "2.1.3": chapter, section, sentence.
-      def chapters = @chapters ||= numbered([ domains, *areas ].compact)
+      def chapters = @chapters ||= numbered([ *areas, domains ].compact)
 
       # Every sentence once, with the lines that say where chapters begin.
       def lines

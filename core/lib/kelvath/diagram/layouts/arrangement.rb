@@ -12,8 +12,10 @@ module Kelvath
           def title(text = nil) = text ? @title = text : @title
         end
 
-        # boxes: all of the diagram; ids: those to place; links: [[upper id, lower id], …] of all.
-        def initialize(model, boxes, ids, links)
+        # boxes: all of the diagram; ids: those to place; links: [[upper id, lower id], …] of all; room: what
+        # is left free of each card, [across, down].
+        def initialize(model, boxes, ids, links, room: [ 0, 0 ])
+          @room = room
           @model = model
           @boxes = boxes
           @ids = ids
@@ -26,7 +28,7 @@ module Kelvath
         private
 
         def rect(id) = @boxes.fetch(id).rect
-        def size(id) = [ rect(id).width, rect(id).height ]
+        def size(id) = [ rect(id).width + @room[0], rect(id).height + @room[1] ]
         def member = @member ||= @ids.to_h { |id| [ id, true ] }
         def inner_links = @inner_links ||= @links.select { |from, to| member.key?(from) && member.key?(to) }
         def name(id) = @model.fetch(id).name.downcase

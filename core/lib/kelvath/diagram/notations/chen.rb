@@ -32,13 +32,14 @@ module Kelvath
         def draw(card) = [ *ovals_of(card, card.core[:right]), *rectangle(card, card.core[:right]) ]
 
         def places_symbols? = true
+        def room = [ 30, 80 ]
 
-        def marks(link, points, taken = [])
+        def marks(link, points, crowd = Crowd.new({}, {}))
           return specialisation(link, points) if link.kind == :subtype
 
           words = link.label.to_s.empty? ? "" : text_font.fit(link.label, 11, 110)
           half = [ DIAMOND[0], text_font.width(words, 11) / 2 + 22 ].max
-          centre, index = free_place(points, half, taken)
+          centre, index = free_place(link, points, half, crowd)
           [ *total(points, link, centre, index), *numbers(link, points), *diamond(link, centre, words, half) ]
         end
 
@@ -87,12 +88,13 @@ module Kelvath
         SHARES = [ 0.5, 0.35, 0.65, 0.2, 0.8 ].freeze
 
         # [point, index of its piece]: the first place, from the middle of the longest piece on, where the
-        # diamond lies on no other and on no card.
-        def free_place(points, half, taken)
+        # diamond lies on no other, on no card and on no other line.
+        def free_place(link, points, half, crowd)
           pieces = points.each_cons(2).each_with_index.sort_by { |(a, b), _| -((a[0] - b[0]).abs + (a[1] - b[1]).abs) }
           spots = pieces.product(SHARES).map { |((a, b), index), share| [ [ a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share ], index ] }
-          found = spots.find { |(x, y), _| taken.none? { |rect| rect.overlaps?(Rect.new(x - half, y - DIAMOND[1], half * 2, DIAMOND[1] * 2)) } } || spots.first
-          found.tap { |(x, y), _| taken << Rect.new(x - half, y - DIAMOND[1], half * 2, DIAMOND[1] * 2) }
+          outline = ->((x, y)) { Rect.new(x - half, y - DIAMOND[1], half * 2, DIAMOND[1] * 2) }
+          found = spots.find { |spot, _| crowd.free?(outline[spot], link.id) } || spots.first
+          found.tap { |spot, _| crowd.take(outline[spot]) }
         end
 
         def diamond(link, (x, y), words, half)

@@ -11,7 +11,7 @@ module Kelvath
         def title = "Crow's foot"
         def bundles_subtypes? = true
 
-        def marks(link, points, _taken = [])
+        def marks(link, points, _crowd = nil)
           return subtype_marks(link, points) if link.kind == :subtype
 
           [ [ points[0], points[1], link.from_end ], [ points[-1], points[-2], link.to_end ] ].select(&:last).flat_map { |tip, inner, ends| EndMarks.shapes(tip, inner, *ends) }

@@ -26,13 +26,12 @@ module Kelvath
           phrases.map(&:to_s).reject(&:empty?).join(" / ")
         end
 
-        def marks(link, points, _taken = [])
+        def marks(link, points, _crowd = nil)
           return category(link, points) if link.kind == :subtype
-          return [ *dot(points[0]), *dot(points[-1]), *letters(link, points, %i[from to]) ] if non_specific?(link)
+          return [ *dot(points, :from), *dot(points, :to), *letters(link, points, %i[from to]) ] if non_specific?(link)
 
           child = child_side(link)
-          tip, = ends(points, child)
-          [ *dot(tip), *letters(link, points, [ child ]), *optional_parent(link, points) ]
+          [ *dot(points, child), *letters(link, points, [ child ]), *optional_parent(link, points) ]
         end
 
         # What P, Z and the like say of the child's number.
@@ -73,11 +72,15 @@ module Kelvath
           [ ink.rect(:card_face, 0, HEAD, card.width, card.height - HEAD, dependent?(card) ? ROUND : 0), *(ink.path(:card_rule, [ :m, 0, rule_y(card) ], [ :l, card.width, rule_y(card) ]) if ruled?(card)) ]
         end
 
+        def small_card(kind) = [ ink.rect(:card_face, 6, 1, 44, 18, kind == :dependent ? 6 : 0) ]
         def ends(points, side) = side == :from ? [ points[0], points[1] ] : [ points[-1], points[-2] ]
         def non_specific?(link) = link.kind == :relationship && link.parent_side.nil?
 
         # The dot touches the card from outside.
-        def dot(tip) = [ ink.circle(:line_solid, *tip, DOT) ]
+        def dot(points, side)
+          tip, inner = ends(points, side)
+          [ ink.circle(:line_solid, *along(tip, direction(tip, inner), DOT), DOT) ]
+        end
 
         def letters(link, points, sides)
           sides.filter_map do |side|

@@ -40,12 +40,15 @@ module Kelvath
         # The part of a card that lines reach, if not all of it.
         def core(_card) = nil
 
+        # What a layout leaves free around a card beyond the usual, across and down, for what stands on lines.
+        def room = [ 0, 0 ]
+
         # Do its marks on a line need to know where those of other lines are?
         def places_symbols? = false
 
-        # Shapes on a line beside its path: ends, letters, symbols in the middle. points: of the route; taken:
-        # Rects where symbols cannot stand, to which it adds its own.
-        def marks(_link, _points, _taken = []) = []
+        # Shapes on a line beside its path: ends, letters, symbols in the middle. points: of the route; crowd: a
+        # Crowd that knows where symbols can stand.
+        def marks(_link, _points, _crowd = nil) = []
 
         # Is the line drawn in dashes?
         def dashed?(link) = !link.solid

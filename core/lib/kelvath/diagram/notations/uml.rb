@@ -10,7 +10,7 @@ module Kelvath
         def bundles_subtypes? = true
         def dashed?(_link) = false
 
-        def marks(link, points, _taken = [])
+        def marks(link, points, _crowd = nil)
           return generalization(link, points) if link.kind == :subtype
 
           [ *multiplicities(link, points), *composition(link, points), *role(link, points) ]
@@ -72,7 +72,7 @@ module Kelvath
           tip, inner = link.parent_side == :from ? [ points[0], points[1] ] : [ points[-1], points[-2] ]
           way = direction(tip, inner)
           x, y = along(tip, way, way[0].abs > way[1].abs ? 6 : 16, 0)
-          [ ink.text(:card_detail, way[0].abs > way[1].abs ? x : x - 5, way[0].abs > way[1].abs ? y + 13 : y + 2, link.role, way[0].negative? || way[1].abs > way[0].abs ? :end : :start) ]
+          [ ink.text(:line_label, way[0].abs > way[1].abs ? x : x - 5, way[0].abs > way[1].abs ? y + 13 : y + 2, link.role, way[0].negative? || way[1].abs > way[0].abs ? :end : :start) ]
         end
 
         # A hollow triangle at the general class, and the constraint of the set.

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+# What can be done from the command box: places to go to, and things to do on the diagram at hand.
+class DeskActions
+  include Rails.application.routes.url_helpers
+
+  # verb: "get" goes there; anything else is sent, with values.
+  Action = Struct.new(:title, :verb, :path, :values, keyword_init: true)
+
+  def initialize(stored, model, diagram_id)
+    @stored = stored
+    @model = model
+    @diagram = model[diagram_id]
+  end
+
+  # Actions whose title holds every word of a text.
+  def matching(text)
+    words = text.downcase.split
+    all.select { |action| words.all? { |word| action.title.downcase.include?(word) } }
+  end
+
+  def all = places + (@diagram ? drawing : []) + [ Action.new(title: "Undo", verb: "post", path: model_undo_path(@stored)), Action.new(title: "Redo", verb: "post", path: model_redo_path(@stored)) ]
+
+  private
+
+  def places
+    [ *@model.all(:diagram).map { |diagram| go("Open the diagram #{diagram.name}", model_diagram_path(@stored, diagram.id)) },
+      *Kelvath::Ledger::KINDS.map { |kind| go("Open the ledger of #{Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title)}", model_ledger_path(@stored, "kind:#{kind}")) },
+      go("Open the ledger of attributes", model_ledger_path(@stored, "logical")), go("Open Prose", model_prose_path(@stored)), go("Open findings", model_findings_path(@stored)), go("Open the journal", model_journal_path(@stored)),
+      go("Open milestones", model_milestones_path(@stored)), go("Save as a starter", new_model_starter_path(@stored)), go("Derive a design", model_designs_path(@stored)), go("All models", root_path) ]
+  end
+
+  def drawing
+    layouts = Kelvath::Diagram::Layouts::ALL.map { |key, layout| Action.new(title: "Lay out #{layout.title.downcase_first}", verb: "post", path: model_diagram_layout_path(@stored, @diagram.id), values: { layout: key }) }
+    ways = Kelvath::Diagram::Arranging::WAYS.map { |way, title| Action.new(title:, verb: "post", path: model_diagram_arrangement_path(@stored, @diagram.id), values: { way: }) }
+    notations = Kelvath::Metamodel::NOTATIONS.map { |key, title| Action.new(title: "Draw in #{title} notation", verb: "patch", path: model_element_path(@stored, @diagram.id), values: { field: "notation", value: key }) }
+    [ *layouts, *ways, *notations, go("Print view", model_diagram_print_path(@stored, @diagram.id)) ]
+  end
+
+  def go(title, path) = Action.new(title:, verb: "get", path:)
+end

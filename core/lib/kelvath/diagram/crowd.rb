@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Diagram
+    # Where on a drawing a symbol cannot stand: cards, other lines, symbols put down before.
+    class Crowd
+      # rects: { card id => Rect }; routes: { line id => points }
+      def initialize(rects, routes)
+        @taken = rects.values
+        @ways = routes.flat_map { |id, points| points.each_cons(2).map { |one, two| [ id, Rect.around([ one, two ]) ] } }
+      end
+
+      # Is a place free for a symbol of that line? Its own line does not count.
+      def free?(rect, line_id)
+        @taken.none? { |other| rect.overlaps?(other) } && @ways.none? { |id, way| id != line_id && touches?(rect, way) }
+      end
+
+      def take(rect) = @taken << rect
+
+      private
+
+      # A way has no width, so sharing an area will not do.
+      def touches?(rect, way) = rect.left <= way.right && way.left <= rect.right && rect.top <= way.bottom && way.top <= rect.bottom
+    end
+  end
+end
