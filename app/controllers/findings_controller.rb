@@ -3,10 +3,13 @@
 class FindingsController < ApplicationController
   include ModelScoped
 
+  LARGE = 15_000 # elements of a model that is looked through only when somebody asks for its findings
+
   def index
-    @findings = Kelvath::Findings.of(@model)
+    return render partial: "desk/findings", locals: { stored: @stored, stage: params[:stage], found: live } if params[:count]
     return render partial: "findings/few", locals: { findings: about(params[:element]) } if params[:element]
-    return render partial: "desk/findings", locals: { stored: @stored, stage: params[:stage], found: @findings } if params[:count]
+
+    @findings = Kelvath::Findings.of(@model)
 
     @desk = Desk.new(@stored, @model, view: "findings", stage: params[:stage].presence_in(Desk::STAGES.keys) || "logical")
     render partial: "findings/list", locals: { findings: @findings } if request.headers["HX-Request"]
@@ -14,9 +17,12 @@ class FindingsController < ApplicationController
 
   private
 
+  # What is found beside the work, after every change; nil for a model too large for that.
+  def live = @model.size > LARGE ? nil : Kelvath::Findings.of(@model)
+
   # What was found about an element or about what stands within it.
   def about(id)
     within = [ id, *@model.child_ids(id) ].to_set
-    @findings.select { |finding| within.include?(finding.element_id) }
+    live.to_a.select { |finding| within.include?(finding.element_id) }
   end
 end

@@ -114,6 +114,49 @@ class DeskTestInBrowser < BrowserTestCase
     assert_no_selector "#particulars", text: "tells its subtypes apart"
   end
 
+  test "a domain dragged onto a card becomes an attribute; what decides what leads to third normal form" do
+    open_diagram "logical"
+    find(".contents-entry", exact_text: "Passenger").click
+    find("summary", text: "Domains").click
+    drag_onto find(".contents-entry", exact_text: "Percentage"), card("Passenger")
+    assert_text "Added attribute Passenger · Percentage"
+    find(".contents-entry", exact_text: "Passenger").click
+    within("#particulars") do
+      [ "Postcode: text(8)", "Town: text(40)" ].each { |line| write_into("New attribute", line) && assert_text(line[/\w+/]) }
+      write_into "New dependency: what decides what", "Postcode decides Town"
+      assert_text "Normal form: second"
+    end
+    find(".contents-entry", exact_text: "Passenger").click
+    click_button "Decompose into third normal form…"
+    within("#ask") do
+      assert_text "nothing is lost"
+      click_button "Decompose into third normal form"
+    end
+    assert_selector ".contents-entry", text: "Postcode"
+    assert_equal [ "Postcode", "Town" ], @stored.reload.model.then { |model| model.children(model.all(:entity).find { |each| each.name == "Postcode" }.id, :attribute).map(&:name) }
+  end
+
+  test "blocks are copied from the ledger as tabs and lines" do
+    visit "/models/#{@stored.id}/ledgers/kind:domain"
+    find("td[data-column=name]", exact_text: "Code3").click
+    press [ :Shift, :Right ]
+    press [ :Shift, :Down ]
+    copied = page.evaluate_script("(() => { const data = new DataTransfer(); document.activeElement.dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, bubbles: true, cancelable: true })); return data.getData('text/plain') })()")
+    assert_equal "Code3\t\nCount\t", copied
+  end
+
+  test "the command box finds objects and actions" do
+    open_diagram "concept"
+    press [ :Control, "k" ]
+    press "uml class"
+    find("#found button", text: "Draw in UML class notation").click
+    assert_text "Changed notation of diagram Concept"
+    press [ :Control, "k" ]
+    press "ledger of domains"
+    find("#found a", text: "Open the ledger of domains").click
+    assert_selector "td", text: "Money Amount"
+  end
+
   test "a drawing is saved as PNG" do
     open_diagram "concept"
     click_button "Save as PNG"
@@ -149,6 +192,17 @@ class DeskTestInBrowser < BrowserTestCase
   end
 
   def card(name) = find("#card-#{@stored.reload.model.all(:entity).find { |each| each.name == name }.id}")
+
+  def write_into(label, text) = find_field(label).send_keys(text, :enter)
+
+  def drag_onto(source, target)
+    x, y = point(target)
+    page.execute_script(<<~JS, source, x, y)
+      const data = new DataTransfer()
+      arguments[0].dispatchEvent(new DragEvent("dragstart", { dataTransfer: data, bubbles: true }))
+      document.getElementById("drawing").dispatchEvent(new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true, clientX: arguments[1], clientY: arguments[2] }))
+    JS
+  end
 
   def diagram_of(stage) = @stored.model.all(:diagram).find { |diagram| diagram.stage == stage }
 

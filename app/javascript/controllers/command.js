@@ -31,6 +31,13 @@ export default class extends Controller {
     this.close()
   }
 
+  // Something to be done, rather than shown.
+  act(event) {
+    const { verb, path, values } = event.currentTarget.dataset
+    kelvath.send(verb, path, JSON.parse(values))
+    this.close()
+  }
+
   // The line stays until the server has taken it: nothing typed is lost.
   async write() {
     const text = this.inputTarget.value.trim()

@@ -11,6 +11,7 @@ export default class extends Controller {
     this.ids = []
     this.listeners = {
       "htmx:configRequest": (event) => { event.detail.parameters.selected ||= this.selected || this.homeValue; event.detail.parameters.chosen ||= this.ids.join(",") },
+      "htmx:beforeRequest": (event) => { this.sending = event.detail.elt },
       "htmx:oobAfterSwap": (event) => this.swapped(event.detail.target),
       "htmx:oobBeforeSwap": (event) => this.protect(event)
     }
@@ -100,9 +101,15 @@ export default class extends Controller {
     }
   }
 
+  // A form that has just been sent may be painted over; the writing goes on in the one that comes.
+  refocus(label) {
+    setTimeout(() => [...document.querySelectorAll("#particulars input")].find((input) => input.getAttribute("aria-label") === label)?.focus(), SETTLED)
+  }
+
   // What somebody is writing in is never painted over.
   protect(event) {
     const writing = document.activeElement
+    if (writing?.form && writing.form === this.sending && event.detail.target.contains(writing)) return this.refocus(writing.getAttribute("aria-label"))
     if (writing?.matches("input, textarea, select") && event.detail.target !== writing && event.detail.target.contains(writing)) {
       const unsaved = writing.type !== "checkbox" && writing.tagName !== "SELECT" && writing.value !== writing.defaultValue
       if (unsaved) event.detail.shouldSwap = false

@@ -27,7 +27,6 @@ module Kelvath
         usual = areas.tally.max_by(&:last)&.first
         [ model[usual]&.name, diagram.stage.capitalize ].compact.join(", ").sub(/, ./, &:downcase)
       end
-
     end
 
     # What lies under another card cannot be read.
