@@ -12,6 +12,11 @@ module ApplicationHelper
     end
   end
 
+  # What the page's script imports, so that the browser fetches all of it at once rather than when it has read the first.
+  MODULES = [ "stimulus.js", "htmx.js", "drawing.js", *Dir.children(Rails.root.join("app/javascript/controllers")).sort.map { |file| "controllers/#{file}" } ].freeze
+
+  def script_modules = MODULES.map { |file| asset_path(file) }
+
   # JSON for hx-vals and the like.
   def vals(**values) = values.to_json
 

@@ -12,6 +12,8 @@ export default class extends Controller {
   connect() {
     this.world = document.getElementById("world")
     this.asked = new Set()
+    this.known = new WeakMap()
+    this.away = new WeakSet()
   }
 
   look(event) {
@@ -22,19 +24,21 @@ export default class extends Controller {
     this.waiting = setTimeout(() => this.fetch(event.detail), 80)
   }
 
-  // Of a large diagram only what is about to be painted takes part: the frame and half of it around.
+  // Of a large diagram only what is about to be painted takes part: the frame and three quarters of it around.
   cull({ detail: { x, y, zoom, width, height } }) {
     if (!this.manyValue) return
-    const [left, top, right, bottom] = [-x - 0.55 * width, -y - 0.55 * height, -x + 1.55 * width, -y + 1.55 * height].map((edge) => edge / zoom)
+    const [left, top, right, bottom] = [-x - 0.8 * width, -y - 0.8 * height, -x + 1.8 * width, -y + 1.8 * height].map((edge) => edge / zoom)
     this.world.querySelectorAll("#cards > .card, #lines > .line").forEach((part) => {
       const [x1, y1, x2, y2] = this.bounds(part)
-      part.classList.toggle("away", !(x1 < right && x2 > left && y1 < bottom && y2 > top))
+      const away = !(x1 < right && x2 > left && y1 < bottom && y2 > top)
+      if (this.away.has(part) === away) return
+      away ? this.away.add(part) : this.away.delete(part)
+      part.classList.toggle("away", away)
     })
   }
 
   // Read once for each part; a part that changes is another element.
   bounds(part) {
-    this.known ||= new WeakMap()
     if (!this.known.has(part)) this.known.set(part, part.dataset.box ? this.boxOf(part) : this.reachOf(part))
     return this.known.get(part)
   }

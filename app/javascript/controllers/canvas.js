@@ -4,7 +4,7 @@ const LEAST = 0.08
 const MOST = 4
 const MARGIN = 40
 const READABLE = 0.7
-const SPARE = 0.5 // of the frame that is painted beyond each of its edges, as .drawing-wide says
+const SPARE = 0.75 // of the frame that is painted beyond each of its edges, as .drawing-wide says
 const REST = 160 // ms without a pan
 const PALETTE = 84 // px that the palette takes at the left
 

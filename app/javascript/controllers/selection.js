@@ -28,8 +28,11 @@ export default class extends Controller {
     return this.ids[this.ids.length - 1] || ""
   }
 
+  // One listener serves a whole list of entries.
   reveal(event) {
-    this.select([event.currentTarget.dataset.id])
+    const entry = event.target.closest("[data-id]")
+    if (!entry) return
+    this.select([entry.dataset.id])
     this.dispatch("reveal", { target: window, detail: { id: this.selected } })
   }
 
