@@ -50,8 +50,10 @@ class ModellingTest < ActionDispatch::IntegrationTest
     assert_match(/Vessel → Sailing → Ticket → Passenger. 2 cards of it are not on this diagram/, response.body)
     delete model_diagram_path(@stored, diagram.id)
     refute now.key?(diagram.id)
-    delete model_diagram_path(@stored, @logical.id)
+    concepts = now.all(:diagram).select { |each| each.stage == "concept" }
+    concepts.each { |each| delete model_diagram_path(@stored, each.id) }
     assert_match(/keeps at least one diagram/, response.body)
+    assert_equal concepts.last.id, now.all(:diagram).find { |each| each.stage == "concept" }.id
   end
 
   test "relationships of every kind, subtypes, notes and tags" do

@@ -104,7 +104,7 @@ module Kelvath
         phrase = side == :from ? link.phrase : link.inverse_phrase
         phrase = phrase.empty? ? Logical::Sentences::FALLBACK : Quoting.phrase(phrase)
         one = most == 1 || (most.nil? && least == 1)
-        object = one || object.match?(Quoting::RISKY) || object.match?(/\A[[:lower:]\W]/) ? name(object) : @words.plural(object)
+        object = one || object.match?(Quoting::RISKY) || object.match?(/\A(?:[[:lower:]]|\W)/) ? name(object) : @words.plural(object)
         "Each #{name(subject)} #{least.zero? ? 'may' : 'must'} #{phrase} #{Logical::Cardinality.words(least, most)} #{object}#{tails(link, side)}"
       end
 

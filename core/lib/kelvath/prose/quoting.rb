@@ -18,7 +18,7 @@ module Kelvath
       module_function
 
       # A name as it is written in a sentence: in quotation marks if need be. A phrase may hold more.
-      def name(text) = text.match?(RISKY) || text.match?(/\A[[:lower:]\W]/) ? quoted(text) : text
+      def name(text) = text.match?(RISKY) || text.match?(/\A(?:[[:lower:]]|\W)/) ? quoted(text) : text
 
       def phrase(text) = text.match?(RISKY_PHRASE) ? quoted(text) : text
       def quoted(text) = "“#{text.gsub('\\', '\\\\\\\\').gsub('“', '\\(').gsub('”', '\\)')}”"
