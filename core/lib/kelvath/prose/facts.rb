@@ -30,7 +30,7 @@ module Kelvath
 
       def sentence(text, key, **rest) = Writer::Sentence.new(text:, key:, **rest)
       def name(text) = Quoting.name(text)
-      def a(text) = text.match?(Quoting::RISKY) ? "a #{name(text)}" : "#{@words.article(text)} #{name(text)}"
+      def a(text) = Quoting.plain?(text) ? @words.with_article(text) : "a #{name(text)}"
       def big_a(entity) = a(entity.name).sub(/\A./, &:upcase)
       def flat(text) = text.gsub(/\s*\n\s*/, " ¶ ")
 
@@ -104,7 +104,7 @@ module Kelvath
         phrase = side == :from ? link.phrase : link.inverse_phrase
         phrase = phrase.empty? ? Logical::Sentences::FALLBACK : Quoting.phrase(phrase)
         one = most == 1 || (most.nil? && least == 1)
-        object = one || object.match?(Quoting::RISKY) || object.match?(/\A(?:[[:lower:]]|\W)/) ? name(object) : @words.plural(object)
+        object = one || !Quoting.plain?(object) ? name(object) : @words.plural(object)
         "Each #{name(subject)} #{least.zero? ? 'may' : 'must'} #{phrase} #{Logical::Cardinality.words(least, most)} #{object}#{tails(link, side)}"
       end
 

@@ -18,7 +18,10 @@ module Kelvath
       module_function
 
       # A name as it is written in a sentence: in quotation marks if need be. A phrase may hold more.
-      def name(text) = text.match?(RISKY) || text.match?(/\A(?:[[:lower:]]|\W)/) ? quoted(text) : text
+      def name(text) = plain?(text) ? text : quoted(text)
+
+      # Can the grammar read a name without quotation marks?
+      def plain?(text) = !text.match?(RISKY) && !text.match?(/\A(?:[[:lower:]]|\W)/)
 
       def phrase(text) = text.match?(RISKY_PHRASE) ? quoted(text) : text
       def quoted(text) = "“#{text.gsub('\\', '\\\\\\\\').gsub('“', '\\(').gsub('”', '\\)')}”"
