@@ -11,8 +11,9 @@ class Creation
 
   # Raises Kelvath::Error for what cannot be made this way.
   def change_set
+    return relationship if @params[:kind] == "relationship" && @params[:name].blank? # with a name it is a sentence
+
     case @params[:kind]
-    when "relationship" then relationship
     when "subtype_group" then subtypes
     when "diagram_note" then draft { |draft| note(draft) }
     when "note" then draft { |draft| Kelvath::Custom.note(draft, @params.require(:parent_id), @params.require(:text), author: @author, written_on: Date.current.iso8601) }

@@ -25,4 +25,51 @@ class ElementStoreTest < ActiveSupport::TestCase
     ModelCache.clear
     assert_equal after, stored.reload.model
   end
+
+  # One element of every kind with every field filled in, and again with every field changed.
+  test "every field of every kind survives the journal and the tables" do
+    stored = StoredModel.start("Everything", by: "Ada", label: "Began")
+    draft = Kelvath::Draft.new(stored.model, ids: Ids)
+    made = Kelvath::Metamodel::KINDS.values.reject { |type| type.kind == :header }.to_h { |type| [ type.kind, add_filled(draft, type) ] }
+    stored.journal.commit(draft.change_set, by: "Ada")
+    reread = lambda do
+      ModelCache.clear
+      stored.reload.model
+    end
+    assert_equal draft.model, reread.call
+    changed = Kelvath::Draft.new(reread.call, ids: Ids)
+    made.each_value { |element| changed.set(element.id, **element.class.fields.values.reject { |field| field.reference? || field.references? }.to_h { |field| [ field.name, value(field, 1) ] }) }
+    stored.journal.commit(changed.change_set, by: "Ada")
+    assert_equal changed.model, reread.call
+    stored.journal.undo(by: "Ada")
+    assert_equal draft.model, reread.call
+  end
+
+  private
+
+  def add_filled(draft, type)
+    parent = type.within.empty? ? nil : draft.model.all(type.within.first).last.id
+    values = type.fields.values.to_h { |field| [ field.name, field.reference? || field.references? ? target(draft, field) : value(field, 0) ] }
+    values = values.except(:base_id).merge(least_numbers(type))
+    draft.add(type.kind, parent_id: parent, **values)
+  end
+
+  # What keeps the rules of the model whatever else is filled in.
+  def least_numbers(type) = { relationship: { from_least: 1, from_most: nil, to_least: 1, to_most: nil, identifying: false }, subtype_group: { subtype_ids: [] } }.fetch(type.kind, {})
+
+  def target(draft, field)
+    id = field.to.filter_map { |kind| draft.model.all(kind).last&.id }.first
+    field.references? ? [ id ].compact : id
+  end
+
+  def value(field, turn)
+    case field.type
+    when :flag then turn.zero?
+    when :choice then field.values[[ 1 + turn, field.values.size - 1 ].min]
+    when :integer then 3 + turn
+    when :number then 1.5 + turn
+    when :names then [ "one", "two #{turn}" ]
+    else "#{field.name} “#{turn}” Ünï"
+    end
+  end
 end

@@ -37,6 +37,40 @@ class ModellingTest < ActionDispatch::IntegrationTest
     assert_response :unprocessable_entity
   end
 
+  test "cards of a diagram that snaps stand on its grid" do
+    ask :patch, model_element_path(@stored, @logical.id), field: "snapped", value: "true"
+    node = @model.children(@logical.id, :diagram_node).first
+    ask :post, model_diagram_move_path(@stored, @logical.id), places: { node.id => "33.4,-9.2" }
+    assert_equal [ 40.0, 0.0 ], now[node.id].then { |each| [ each.x, each.y ] }
+    ask :post, model_diagram_move_path(@stored, @logical.id), places: { node.id => "here" }
+    assert_response :unprocessable_entity
+  end
+
+  test "a cell of any kind marks what it refuses, and says what is known" do
+    link = @model.all(:relationship).first
+    ask :patch, model_cell_path(@stored, link.id), column: "from_id", value: "", ledger: "kind:relationship"
+    assert_response :unprocessable_entity
+    assert_match(/A relationship needs from: name it, or remove the relationship/, CGI.unescapeHTML(response.body))
+    domain = @model.all(:domain).first
+    ask :patch, model_cell_path(@stored, domain.id), column: "type", value: "texxt", ledger: "kind:domain"
+    assert_match(/aria-invalid="true"/, response.body)
+    assert_match(/choose one of text, long text/, response.body)
+    ask :patch, model_cell_path(@stored, domain.id), column: "type", value: "date", ledger: "kind:domain"
+    assert_response :success
+  end
+
+  test "rows are added to the ledgers of every kind that can grow" do
+    { "domain" => "Knots", "subject_area" => "Yard", "tag" => "Core", "word" => "Quay", "custom_field" => "Owner", "relationship" => "Each Vessel may pass many Harbours.", "entity" => "Buoy" }.each do |kind, name|
+      assert_undoable(/Added/) { ask :post, model_elements_path(@stored), kind:, name:, ledger: "kind:#{kind}" }
+    end
+    assert_undoable(/Added allowed value/) { ask :post, model_elements_path(@stored), kind: "allowed_value", name: "dear", parent_id: @model.all(:domain).find { |each| each.name == "Fare Band" }.id }
+    assert_undoable(/Added identifier/) { ask :post, model_elements_path(@stored), kind: "identifier", name: "Name", parent_id: id("Vessel") }
+    ask :post, model_elements_path(@stored), kind: "identifier", name: "Nome", parent_id: id("Vessel")
+    assert_match(/Did you mean “Name”/, CGI.unescapeHTML(response.body))
+    ask :post, model_elements_path(@stored), kind: "tag", name: "  "
+    assert_response :unprocessable_entity
+  end
+
   test "a diagram of a subject area, filled with related objects to a depth" do
     fleet = @model.all(:subject_area).find { |area| area.name == "Fleet" }
     post model_diagrams_path(@stored), params: { name: "Fleet", stage: "logical", subject_area_id: fleet.id }

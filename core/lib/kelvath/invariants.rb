@@ -27,7 +27,7 @@ module Kelvath
     private
 
     def element_problems(element)
-      [ *missing_name(element), *too_long(element), *lost_parent(element), *lost_references(element), *ranges(element), *recursion(element), *carried(element) ]
+      [ *missing_name(element), *too_long(element), *lost_parent(element), *lost_references(element), *needed(element), *ranges(element), *recursion(element), *carried(element) ]
     end
 
     def missing_name(element)
@@ -56,6 +56,14 @@ module Kelvath
       end
     end
 
+    # What cannot stand without something must say what that is; a diagram may belong to no design.
+    def needed(element)
+      return [] if element.kind == :diagram
+
+      element.class.reference_fields.select { |field| field.removes_when_gone? && element[field.name].nil? }
+             .flat_map { |field| problem(element, field.name, "#{article(element)} needs #{field.label.downcase}: name it, or remove the #{element.class.title}.") }
+    end
+
     # A composed id names a migrated attribute: relationships, then the attribute it comes from.
     def fits?(field, id)
       *path, last = id.split(".")
@@ -65,7 +73,7 @@ module Kelvath
     def ranges(element)
       return [] unless element.kind == :relationship
 
-      %i[from to].select { |side| element[:"#{side}_most"] && element[:"#{side}_least"] > element[:"#{side}_most"] }
+      %i[from to].select { |side| element[:"#{side}_most"] && element[:"#{side}_least"].to_i > element[:"#{side}_most"] }
                  .flat_map { |side| problem(element, :"#{side}_least", "The least number cannot be above the most.") }
     end
 

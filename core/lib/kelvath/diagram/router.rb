@@ -33,8 +33,8 @@ module Kelvath
         @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed) || short_way(pair) ] }
         take_detours
         found = Lanes.new(@raw, @upright, bundles: @bundles).parted
-        @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_route(@rects.fetch(from), index) } }
-        (@loops + @links).each { |id, from, to| found[id] = inwards(found[id], from, to) }
+        @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_at(from, index) } }
+        @links.each { |id, from, to| found[id] = inwards(found[id], from, to) }
         found
       end
 
@@ -190,6 +190,17 @@ module Kelvath
 
       def in_line?(one, two, three)
         [ 0, 1 ].any? { |axis| (one[axis] - two[axis]).abs < 0.5 && (two[axis] - three[axis]).abs < 0.5 }
+      end
+
+      # Round a corner of the card's face: the upper right one, or the upper left if something of the card
+      # stands to the right of its face.
+      def loop_at(card, index)
+        rect, core = @rects.fetch(card), @cores[card]
+        return loop_route(rect, index) unless core
+
+        face = Rect.new(rect.left + core[:left], rect.top + core[:top], core[:right] - core[:left], core[:bottom] - core[:top])
+        route = loop_route(face, index)
+        core[:right] < rect.width ? route.map { |x, y| [ face.left + face.right - x, y ] } : route
       end
 
       # From a card to itself: out of the right side and back in at the top.

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+require "core_test_helper"
+
+# What must hold of every drawing, whatever its notation and its layout.
+class RoutingTest < CoreTest
+  Rect = Diagram::Rect
+
+  def diagram = @diagram ||= ferries.all(:diagram).find { |each| each.stage == "logical" }
+
+  # The scene of the ferries in a notation, laid out in one way.
+  def drawn(notation, layout)
+    model = ferries.updated(put: [ diagram.with(notation:) ], drop: [])
+    places = Diagram::Layouts.places(model, diagram.id, key: layout)
+    model = model.updated(put: places.map { |id, (x, y)| model.fetch(id).with(x:, y:) }, drop: [])
+    Diagram::Scene.of(model, diagram.id)
+  end
+
+  def each_drawing
+    Metamodel::NOTATIONS.keys.product(%w[down across organic grid]).each { |notation, layout| yield drawn(notation, layout), "#{notation}, #{layout}" }
+  end
+
+  def pieces(line) = line.points.each_cons(2).map { |one, two| Rect.around([ one, two ]) }
+
+  def test_lines_are_orthogonal_and_run_round_other_cards
+    each_drawing do |scene, name|
+      through = 0
+      scene.lines.each_value do |line|
+        line.points.each_cons(2) { |(x1, y1), (x2, y2)| assert (x1 - x2).abs < 0.5 || (y1 - y2).abs < 0.5, name }
+        others = scene.boxes.except(line.from_id, line.to_id).values.map(&:rect)
+        through += pieces(line).count { |piece| others.any? { |rect| inside?(piece, rect) } }
+      end
+      # Tight places leave no way at all; there a line may touch a card, but seldom.
+      assert_operator through, :<=, scene.lines.size / 12, name
+    end
+  end
+
+  def inside?(piece, rect) = piece.left < rect.right - 1 && piece.right > rect.left + 1 && piece.top < rect.bottom - 1 && piece.bottom > rect.top + 1
+
+  def test_lines_end_at_the_faces_of_their_cards
+    each_drawing do |scene, name|
+      scene.lines.each_value do |line|
+        assert on_face?(line.points.first, scene.boxes[line.from_id]), "#{name}: #{scene.links[line.id].label}"
+        assert on_face?(line.points.last, scene.boxes[line.to_id]), "#{name}: #{scene.links[line.id].label}"
+      end
+    end
+  end
+
+  def on_face?((x, y), box)
+    core = box.card.core || { left: 0, right: box.rect.width, top: 0, bottom: box.rect.height }
+    left, top = box.rect.left + core[:left], box.rect.top + core[:top]
+    right, bottom = box.rect.left + core[:right], box.rect.top + core[:bottom]
+    on_side = (x - left).abs < 1 || (x - right).abs < 1 || (y - top).abs < 1 || (y - bottom).abs < 1
+    on_side && x.between?(left - 1, right + 1) && y.between?(box.rect.top - 1, box.rect.bottom + 1)
+  end
+
+  def test_lines_of_one_subtype_group_leave_together_and_others_part
+    scene = drawn("crows_foot", "down")
+    groups = scene.lines.values.select { |line| line.kind == :subtype }.group_by { |line| scene.links[line.id].bundle }
+    groups.each_value { |lines| assert_equal 1, lines.map { |line| line.points.first }.uniq.size }
+    others = scene.lines.values.reject { |line| line.kind == :subtype }
+    assert_equal others.size, others.map { |line| line.points.first }.uniq.size, "every other line has a place of its own"
+  end
+
+  # field of the diagram or of a node => what it does to the first box
+  def test_widths_colours_and_notes
+    node = ferries.children(diagram.id, :diagram_node).first
+    area = ferries[ferries[node.element_id].subject_area_id]
+    scene_of = ->(*put) { ferries.updated(put:, drop: []).then { |model| Diagram::Scene.of(model, diagram.id) } }
+    assert_equal 400, scene_of[node.with(width: 400.0)].boxes[node.element_id].rect.width
+    assert_equal area.colour, scene_of[diagram.with(coloured_by: "subject area")].boxes[node.element_id].tint
+    assert_equal "rose", scene_of[diagram.with(coloured_by: "subject area"), node.with(colour: "rose")].boxes[node.element_id].tint
+    tag = Metamodel::Tag.new(id: "tag", name: "Core", colour: "mint")
+    assert_equal "mint", scene_of[diagram.with(coloured_by: "tag"), tag, ferries[node.element_id].with(tag_ids: [ "tag" ])].boxes[node.element_id].tint
+    notes = Metamodel::DiagramNote.fetch_field(:shape).values.map { |shape| Metamodel::DiagramNote.new(id: shape, parent_id: diagram.id, shape:, text: "One line\nand another", x: 5.0, y: 6.0) }
+    drawn = scene_of[*notes].notes
+    assert_equal %w[note frame rectangle ellipse].sort, drawn.keys.sort
+    assert_equal [ "One line", "and another" ], drawn["note"].ink.select { |shape| shape.type == :text }.map(&:text)
+  end
+
+  def test_the_title_block_says_what_is_known
+    scene = Diagram::Scene.of(ferries.updated(put: [ diagram.with(title_block: true, author: "Data office", milestone: "Agreed") ], drop: []), diagram.id)
+    texts = scene.panels.fetch("title-block").ink.select { |shape| shape.type == :text }.map(&:text)
+    assert_equal [ "MODEL", "Hollin Sound Ferries", "DIAGRAM", "Logical (logical)", "AUTHOR", "Data office", "MILESTONE", "Agreed" ], texts
+    assert_operator scene.panels.fetch("title-block").rect.top, :>, scene.content.bottom
+    assert_equal scene.extent.bottom, scene.panels.fetch("title-block").rect.bottom
+  end
+
+  def test_what_a_many_to_many_relationship_carries_stands_on_its_line
+    link = ferries.all(:relationship).find { |each| each.phrase == "maintain" }
+    draft = Draft.new(ferries, ids:)
+    draft.add(:attribute, parent_id: link.id, name: "Since")
+    assert_equal "maintain (Since)", Diagram::Scene.of(draft.model, diagram.id).lines.fetch(link.id).label.first
+  end
+
+  def test_tables_show_indexes_and_null_when_asked
+    full, design = derived(ferries, "sqlite")
+    draft = Draft.new(full, ids:)
+    made = Editing::Diagrams.make(draft, name: "Tables", stage: "physical", elements: draft.model.children(design, :table), design_id: design)
+    rows = lambda do |**values|
+      draft.set(made.id, **values)
+      Diagram::Scene.of(draft.model, made.id).boxes.values.find { |box| draft.model[box.id].name == "sailing" }.card.rows
+    end
+    assert(rows.call(indexes_shown: true).any? { |row| row.tag == "IX" && row.detail.include?("vessel_hull_number") })
+    assert(rows.call(indexes_shown: false, optional_shown: true).any? { |row| row.detail.end_with?("null") })
+    assert_equal %w[PK FK].sort, rows.call(detail: "identifiers").map(&:tag).uniq.sort
+  end
+end
