@@ -24,7 +24,7 @@ class Desk
   end
 
   # All diagrams of a stage, in their order.
-  def diagrams_of(stage) = model.all(:diagram).select { |each| each.stage == stage && (stage != "physical" || each.design_id == design&.id) }
+  def diagrams_of(stage) = model.all(:diagram).select { |each| each.stage == stage && (stage != "physical" || (design && each.design_id == design.id)) }
 
   # Where opening a model leads.
   def first_diagram = STAGES.keys.lazy.filter_map { |stage| diagram_of(stage) }.first

@@ -11,9 +11,17 @@ module Kelvath
 
     # The model as a starter: its standards, ready to be kept as text.
     def of_model(model, name:, definition: "")
-      elements = KEPT.flat_map { |kind| model.all(kind) }.reject { |element| element.kind == :diagram && element.stage == "physical" && element.design_id }
-      elements = elements.map { |element| element.kind == :header ? element.with(name:, definition:) : element }
+      physical = model.all(:diagram).select { |diagram| diagram.stage == "physical" }
+      elements = KEPT.flat_map { |kind| model.all(kind) } - physical.drop(1)
+      elements = elements.map { |element| kept(element, name, definition) }
       Starter.new(key: nil, name:, definition:, elements:)
+    end
+
+    # A physical diagram belongs to no design in a starter: it says how those of new designs look.
+    def kept(element, name, definition)
+      return element.with(name:, definition:) if element.kind == :header
+
+      element.kind == :diagram && element.design_id ? element.with(name: "Physical", design_id: nil) : element
     end
 
     # A starter's elements as text and back. Raises UnreadableFile.

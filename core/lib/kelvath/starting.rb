@@ -36,8 +36,16 @@ module Kelvath
       draft = Draft.new(model, ids:)
       draft.add_all(derived.change_set.additions)
       name = draft.model.fetch(derived.design_id).name
-      diagram = Editing::Diagrams.make(draft, name:, stage: "physical", elements: draft.model.children(derived.design_id, :table), design_id: derived.design_id)
+      diagram = Editing::Diagrams.make(draft, name:, stage: "physical", elements: draft.model.children(derived.design_id, :table), design_id: derived.design_id, **look(model))
       NewDesign.new(change_set: draft.change_set, name:, design_id: derived.design_id, diagram_id: diagram.id, notes: derived.notes)
+    end
+
+    # What a starter's physical diagram, which belongs to no design, says of those to come.
+    LOOK = %i[detail types_shown optional_shown indexes_shown legend title_block snapped paper].freeze
+
+    def look(model)
+      pattern = model.all(:diagram).find { |diagram| diagram.stage == "physical" && diagram.design_id.nil? }
+      pattern ? LOOK.to_h { |field| [ field, pattern[field] ] } : {}
     end
 
     def add_diagrams(draft, design_id, progress)

@@ -39,7 +39,7 @@ class ClipsAndStartersTest < CoreTest
       Invariants.check(change, begun)
       assert_equal [ "Mart", starter.elements.count { |each| each.kind == :domain } ], [ begun.header.name, begun.all(:domain).size ]
       assert_empty begun.elements.keys & starter.elements.map(&:id)
-      assert_equal %w[concept logical], begun.all(:diagram).map(&:stage).uniq.sort
+      assert_equal %w[concept logical physical], begun.all(:diagram).map(&:stage).uniq.sort
     end
   end
 
@@ -50,6 +50,17 @@ class ClipsAndStartersTest < CoreTest
     assert_empty begun.all(:entity) + begun.all(:diagram_node)
     assert_equal ferries.all(:allowed_value).size, begun.all(:allowed_value).size
     assert_equal ferries.all(:subject_area).map(&:name).sort, begun.all(:subject_area).map(&:name).sort
+  end
+
+  def test_a_starter_says_how_physical_diagrams_look
+    begun = Starters.begin(Starters.shipped.find { |each| each.key == "warehouse" }, "Mart", ids:).apply(Model::EMPTY)
+    draft = Draft.new(begun, ids:)
+    Editing::Entities.add(draft, "Sailing Performance")
+    design = Starting.design(draft.model, platform: "sqlite", ids:)
+    made = design.change_set.apply(draft.model)
+    assert made[design.diagram_id].indexes_shown
+    kept = Starters.of_model(made, name: "House").elements.select { |each| each.kind == :diagram && each.stage == "physical" }
+    assert_equal [ nil ], kept.map(&:design_id)
   end
 
   # what is typed on a card => [name, type, in the identifier?]

@@ -11,9 +11,9 @@ module Kelvath
 
       module_function
 
-      # A new diagram with cards for the given elements, laid out. options: see Diagram::Layout.
-      def make(draft, name:, stage:, elements:, design_id: nil)
-        diagram = draft.add(:diagram, name:, stage:, design_id:)
+      # A new diagram with cards for the given elements, laid out. values: further fields of it.
+      def make(draft, name:, stage:, elements:, design_id: nil, **values)
+        diagram = draft.add(:diagram, name:, stage:, design_id:, **values)
         nodes = elements.map { |element| Metamodel::DiagramNode.new(id: draft.ids.next, parent_id: diagram.id, element_id: element.id) }
         draft.add_all(nodes)
         arrange(draft, diagram.id)

@@ -13,7 +13,7 @@ module Kelvath
       }.freeze
       ALL = {
         "plain" => { name: "Plain", definition: "A set of everyday domains, crow's foot lines, diagrams for the concept and the logical stage. Suits most systems.",
-                     notation: "crows_foot", platform: "postgresql", domains: COMMON, diagrams: [ [ "Concept", "concept", "" ], [ "Definitions", "concept", "definitions" ], [ "Logical", "logical", "" ] ] },
+                     notation: "crows_foot", platform: "postgresql", domains: COMMON, diagrams: [ [ "Concept", "concept", "" ], [ "Definitions", "concept", "definitions" ], [ "Logical", "logical", "" ], [ "Physical", "physical", "" ] ] },
         "warehouse" => { name: "Warehouse", definition: "For facts and dimensions: surrogate keys and additive measures as domains, tags that tell facts from dimensions, load and source kept with every entity.",
                          notation: "idef1x", platform: "postgresql",
                          domains: COMMON.merge("Surrogate Key" => [ "big integer", "A number without meaning that identifies a row." ], "Business Key" => [ "text(30)", "What the source system calls it." ],
@@ -21,19 +21,19 @@ module Kelvath
                                                "Valid To" => [ "timestamp", "When this version ceased to be true." ]),
                          tags: { "Fact" => "clay", "Dimension" => "sky", "Bridge" => "lilac" }, coloured_by: "tag",
                          custom: [ [ "Source system", "entity", "text" ], [ "Loaded", "entity", "one of", %w[hourly nightly weekly] ], [ "Grain", "entity", "text" ] ],
-                         diagrams: [ [ "Subjects", "concept", "definitions" ], [ "Stars", "logical", "" ] ] },
+                         diagrams: [ [ "Subjects", "concept", "definitions" ], [ "Stars", "logical", "" ], [ "Physical", "physical", "" ] ], indexes_shown: true },
         "documents" => { name: "Documents", definition: "For stores that keep whole documents: how often each entity is read and written, and what is kept together, stand with the entities.",
                          notation: "uml", platform: "postgresql",
                          domains: COMMON.merge("Document Id" => [ "uuid", "What identifies a document everywhere." ], "Version Number" => [ "integer", "Counts the versions of a document.", { least_value: "1" } ], "Payload" => [ "json", "Part of a document whose form is not fixed." ]),
                          tags: { "Root" => "sage", "Embedded" => "straw", "Reference" => "slate" }, coloured_by: "tag",
                          custom: [ [ "Reads per second", "entity", "number" ], [ "Writes per second", "entity", "number" ], [ "Kept with", "entity", "text" ] ],
-                         diagrams: [ [ "Concept", "concept", "definitions" ], [ "Documents", "logical", "" ] ] }
+                         diagrams: [ [ "Concept", "concept", "definitions" ], [ "Documents", "logical", "" ], [ "Physical", "physical", "identifiers" ] ] }
       }.freeze
 
       module_function
 
       # A Starter from one of the lists. Its ids are made from its key, so that they are always the same.
-      def build(key, name:, definition:, notation:, platform:, domains:, diagrams:, tags: {}, custom: [], coloured_by: "nothing")
+      def build(key, name:, definition:, notation:, platform:, domains:, diagrams:, tags: {}, custom: [], coloured_by: "nothing", indexes_shown: false)
         number = 0
         ids = Object.new.tap { |source| source.define_singleton_method(:next) { format("%s%05d", key, number += 1) } }
         draft = Draft.new(Model::EMPTY, ids:)
@@ -41,7 +41,7 @@ module Kelvath
         domains.each { |title, content| add_domain(draft, title, *content) }
         tags.each { |title, colour| draft.add(:tag, name: title, colour:) }
         custom.each_with_index { |(title, of, type, choices), index| draft.add(:custom_field, name: title, of:, type:, choices: choices.to_a, position: index + 1.0) }
-        diagrams.each_with_index { |(title, stage, detail), index| draft.add(:diagram, name: title, stage:, detail:, notation:, coloured_by:, position: index + 1.0) }
+        diagrams.each_with_index { |(title, stage, detail), index| draft.add(:diagram, name: title, stage:, detail:, notation:, coloured_by:, indexes_shown:, position: index + 1.0) }
         Starter.new(key:, name:, definition:, elements: draft.model.elements.values)
       end
 
