@@ -79,12 +79,12 @@ module Demo
     end
 
     # A diagram of one subject area in one of the notations.
-    def add_picture(name, area_name, **values)
+    def add_picture(name, area_name, layout: "down", **values)
       area = @draft.model.all(:subject_area).find { |each| each.name == area_name }
       elements = @draft.model.all(:entity).select { |entity| entity.subject_area_id == area.id }
       diagram = @draft.add(:diagram, name:, subject_area_id: area.id, author: "Data office", dated: "2026-03-01", legend: true, title_block: true, position: 10.0, **values)
       elements.each { |entity| Kelvath::Editing::Diagrams.put(@draft, diagram, entity) }
-      Kelvath::Editing::Diagrams.arrange(@draft, diagram.id)
+      Kelvath::Editing::Diagrams.arrange(@draft, diagram.id, key: layout)
     end
 
     def add_diagram(name, stage)

@@ -32,7 +32,7 @@ module Demo
       PICTURES = {
         "Fleet in IDEF1X" => [ "Fleet", { stage: "logical", notation: "idef1x" } ],
         "Sales as classes" => [ "Sales", { stage: "logical", notation: "uml", migrated_shown: false } ],
-        "Network after Chen" => [ "Network", { stage: "concept", notation: "chen", detail: "identifiers", migrated_shown: false } ],
+        "Network after Chen" => [ "Network", { stage: "concept", notation: "chen", detail: "identifiers", migrated_shown: false, layout: "organic" } ],
         "Operations at a glance" => [ "Operations", { stage: "logical", notation: "crows_foot", optional_shown: true, coloured_by: "subject area" } ]
       }.freeze
 

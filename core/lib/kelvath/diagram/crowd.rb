@@ -10,9 +10,11 @@ module Kelvath
         @ways = routes.flat_map { |id, points| points.each_cons(2).map { |one, two| [ id, Rect.around([ one, two ]) ] } }
       end
 
-      # Is a place free for a symbol of that line? Its own line does not count.
-      def free?(rect, line_id)
-        @taken.none? { |other| rect.overlaps?(other) } && @ways.none? { |id, way| id != line_id && touches?(rect, way) }
+      COVERED = 10 # a card or a symbol in the way weighs as much as so many lines
+
+      # How bad a place is for a symbol of that line: 0 if it is free. Its own line does not count.
+      def weight(rect, line_id)
+        @taken.count { |other| rect.overlaps?(other) } * COVERED + @ways.count { |id, way| id != line_id && touches?(rect, way) }
       end
 
       def take(rect) = @taken << rect

@@ -85,15 +85,15 @@ module Kelvath
 
         def number((_least, most), many) = most.nil? ? many : most.to_s
 
-        SHARES = [ 0.5, 0.35, 0.65, 0.2, 0.8 ].freeze
+        SHARES = [ 0.5, 0.38, 0.62, 0.26, 0.74, 0.14, 0.86 ].freeze
 
-        # [point, index of its piece]: the first place, from the middle of the longest piece on, where the
-        # diamond lies on no other, on no card and on no other line.
+        # [point, index of its piece]: of the places along the line, from the middle of the longest piece on,
+        # the one where the diamond lies on the fewest others, cards and lines.
         def free_place(link, points, half, crowd)
           pieces = points.each_cons(2).each_with_index.sort_by { |(a, b), _| -((a[0] - b[0]).abs + (a[1] - b[1]).abs) }
           spots = pieces.product(SHARES).map { |((a, b), index), share| [ [ a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share ], index ] }
           outline = ->((x, y)) { Rect.new(x - half, y - DIAMOND[1], half * 2, DIAMOND[1] * 2) }
-          found = spots.find { |spot, _| crowd.free?(outline[spot], link.id) } || spots.first
+          found = spots.each_with_index.min_by { |(spot, _), rank| [ crowd.weight(outline[spot], link.id), rank ] }.first
           found.tap { |spot, _| crowd.take(outline[spot]) }
         end
 
