@@ -27,6 +27,35 @@ class DeskWaysTest < BrowserTestCase
     assert_no_selector "td", exact_text: "Sailing Number"
   end
 
+  test "with the keyboard alone: the fleet of the ferry company, its domains included" do
+    visit "/"
+    tab_to "Name of the model"
+    press "Fleet by keys", :Enter
+    assert_text "Type the name of an entity"
+    press [ :Alt, "3" ]
+    assert_selector "#paragraphs"
+    tab_until "document.activeElement?.id === 'paragraphs'"
+    source = fleet
+    Kelvath::Prose.text(source).each_line(chomp: true) { |line| press line, :Enter }
+    press [ :Control, :Enter ]
+    assert_selector ".sentence-text", text: "Each Vessel may undergo many Inspections"
+    assert_empty differences(source)
+  end
+
+  test "in Prose alone: the whole ferry company" do
+    begin_model "Ferries in words"
+    click_link "Prose"
+    source = ferries.model
+    StoredModel.find_by!(name: "Hollin Sound Ferries").destroy!
+    page.execute_script("arguments[0].value = arguments[1]", find("#paragraphs"), Kelvath::Prose.text(source))
+    click_button "Read it"
+    assert_selector ".sentence-text", text: "A Booked Vehicle is a Car, a Lorry or a Coach", wait: 30
+    assert_no_selector ".sentence-unread"
+    assert_empty differences(source)
+    click_link "Logical"
+    assert_selector "#cards .card", count: 28, visible: :all
+  end
+
   test "in Prose alone" do
     begin_model "Prose"
     click_link "Prose"
@@ -94,6 +123,21 @@ class DeskWaysTest < BrowserTestCase
 
   def model_now = ActiveRecord::Base.uncached { Kelvath::Model.of(ElementStore.read(StoredModel.last.id)) }
 
+  # The subject area Fleet of the demo alone, with the domains it uses.
+  def fleet
+    model = ferries.model
+    StoredModel.find_by!(name: "Hollin Sound Ferries").destroy!
+    area = model.all(:subject_area).find { |each| each.name == "Fleet" }
+    clip = Kelvath::Editing::Clips.copy(model, model.all(:entity).select { |each| each.subject_area_id == area.id }.map(&:id))
+    Kelvath::Editing::Clips.paste(Kelvath::Model::EMPTY, clip, ids: Ids).apply(Kelvath::Model::EMPTY)
+  end
+
+  # Of the logical side; the model's own name and colours aside.
+  def differences(source)
+    kinds = Kelvath::Metamodel::LOGICAL - [ :header ]
+    Kelvath::Comparison.models(source.only(kinds), model_now.only(kinds)).reject { |each| each.field == :colour }.map(&:to_s)
+  end
+
   # What all three ways must have made.
   def assert_model
     wait_until { model_now.all(:attribute).size > 1 && model_now.all(:identifier).size == 2 }
@@ -106,13 +150,15 @@ class DeskWaysTest < BrowserTestCase
     Timeout.timeout(Capybara.default_max_wait_time) { sleep 0.05 until yield }
   end
 
-  def tab_to(label)
-    40.times do
-      return if page.evaluate_script("document.activeElement?.getAttribute('aria-label')") == label
+  def tab_to(label) = tab_until("document.activeElement?.getAttribute('aria-label') === #{label.to_json}")
+
+  def tab_until(condition)
+    80.times do
+      return if page.evaluate_script(condition)
 
       press :Tab
     end
-    flunk "Tab never reached “#{label}”."
+    flunk "Tab never led to where #{condition}."
   end
 
   def write_on_drawing(line)
