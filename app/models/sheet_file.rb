@@ -3,6 +3,7 @@
 # Rows of text as CSV and XLSX, out and in.
 module SheetFile
   SIZE = 20.megabytes
+  UNPACKED = 100.megabytes # what the parts of an XLSX file may come to
   CELLS_MOST = 400_000
 
   module_function
@@ -48,6 +49,7 @@ module SheetFile
 
   def read_xlsx(path)
     require "roo"
+    Zip::File.open(path) { |zip| refuse("The file unpacks to more than #{UNPACKED / 1.megabyte} MB.") if zip.sum(&:size) > UNPACKED }
     sheet = Roo::Excelx.new(path).sheet(0)
     sheet.first_row ? sheet.to_a : []
   rescue Zip::Error, ArgumentError, Nokogiri::XML::SyntaxError, NoMethodError

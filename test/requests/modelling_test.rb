@@ -222,6 +222,8 @@ class ModellingTest < ActionDispatch::IntegrationTest
     end
     post model_ledger_sheet_path(@stored, "kind:domain"), params: { file: upload("no zip", "sheet.xlsx") }
     assert_match(/not readable as XLSX/, response.body)
+    post model_ledger_sheet_path(@stored, "kind:domain"), params: { file: upload(swollen, "sheet.xlsx") }
+    assert_match(/unpacks to more than 100 MB/, response.body)
   end
 
   test "a drawing leaves as SVG and PDF, text as text" do
@@ -261,6 +263,15 @@ class ModellingTest < ActionDispatch::IntegrationTest
   end
 
   private
+
+  # A small file that is large when unpacked.
+  def swollen
+    require "zip"
+    Zip::OutputStream.write_buffer do |zip|
+      zip.put_next_entry("xl/worksheets/sheet1.xml")
+      26.times { zip.write("0" * 4.megabytes) }
+    end.string
+  end
 
   def upload(text, name = "sheet.csv")
     file = Tempfile.new([ "upload", File.extname(name) ], binmode: true).tap { |each| each.write(text) && each.rewind }
