@@ -97,6 +97,22 @@ class DeskWaysTest < BrowserTestCase
     assert_selector "#cards .card", text: "Vessel Hull Number"
     assert_model
 
+    # An identifying relationship by Shift, a subtype by its number.
+    { "Ticket" => [ 800, 650 ], "Day Ticket" => [ 480, 650 ] }.each do |name, (x, y)|
+      drop_from_palette "Entity", x, y
+      press name, :Enter
+      assert_selector ".contents-entry", exact_text: name
+    end
+    relate_by_drag "Sailing", "Ticket", shift: true
+    assert_text "Added relationship Sailing Ticket"
+    relate_by_drag "Ticket", "Day Ticket"
+    press "6"
+    assert_text "Added subtype group Ticket"
+    keys = Kelvath::Logical::KeyMigration.of(model_now)
+    assert_equal [ "Sailing Number" ], keys.primary(model_now.all(:entity).find { |each| each.name == "Day Ticket" }.id).map(&:name)
+    press [ :Control, "z" ]
+    assert_text "Undid: Added subtype group"
+
     card("Vessel").click
     card("Sailing").click(:shift)
     assert_text "2 selected"
@@ -113,6 +129,8 @@ class DeskWaysTest < BrowserTestCase
   end
 
   private
+
+  SHIFT = 8 # as the browser's protocol counts held keys
 
   def begin_model(name)
     visit "/"
@@ -216,6 +234,19 @@ class DeskWaysTest < BrowserTestCase
       document.getElementById("drawing").dispatchEvent(new DragEvent("drop", { dataTransfer: data, bubbles: true, cancelable: true, clientX: arguments[1], clientY: arguments[2] }))
     JS
     assert_selector "#quick-line" if title == "Entity"
+  end
+
+  # By the handles of cards; shift: held while the line is dropped.
+  def relate_by_drag(from, to, shift: false)
+    start, finish = [ from, to ].map { |name| find("#card-#{model_now.all(:entity).find { |each| each.name == name }.id}") }
+    start.hover
+    from_x, from_y = point(start.find(".card-handle"))
+    to_x, to_y = point(finish)
+    mouse = page.driver.browser.mouse
+    mouse.move(x: from_x, y: from_y).down
+    mouse.move(x: (from_x + to_x) / 2, y: (from_y + to_y) / 2, steps: 4).move(x: to_x, y: to_y, steps: 4)
+    mouse.up(modifiers: shift ? SHIFT : 0)
+    assert_selector "#relate-as" unless shift
   end
 
   def find_handle(name)
