@@ -17,7 +17,7 @@ module Kelvath
       def css(themed: true)
         rules = Ink::STYLES.map { |name, style| ".ink-#{name}{#{declarations(style, themed)}}" }
         tints = TINTS.map { |name, (day, _)| ".tint-#{name}{fill:#{day}}" }
-        night = TINTS.map { |name, (_, dark)| ".tint-#{name}{fill:#{dark}}" }
+        night = TINTS.map { |name, (_, dark)| "body:not(.print-view) .tint-#{name}{fill:#{dark}}" }
         [ *rules, *tints, *("@media (prefers-color-scheme:dark){#{night.join}}" if themed) ].join("\n")
       end
 
