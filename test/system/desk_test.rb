@@ -8,7 +8,12 @@ class DeskTestInBrowser < BrowserTestCase
 
   test "cards are chosen by band and by Shift, brought out, copied, and taken off" do
     open_diagram "concept"
-    drag [ 300, 700 ], [ 300, 700 ]
+    mouse = page.driver.browser.mouse
+    mouse.move(x: 300, y: 320).down(modifiers: SHIFT)
+    mouse.move(x: 700, y: 500, steps: 4).move(x: 900, y: 600, steps: 4)
+    assert_selector "#world .rubber-band"
+    mouse.up(modifiers: SHIFT)
+    assert_selector "#cards .card.selected", minimum: 2
     page.execute_script("document.getElementById('drawing').focus()")
     press [ :Control, "a" ]
     assert_text "28 selected"
@@ -183,6 +188,7 @@ class DeskTestInBrowser < BrowserTestCase
 
   private
 
+  SHIFT = 8 # as the browser's protocol counts held keys
   AXE = Rails.root.join("vendor/axe-core/axe.min.js").read
 
   def faults

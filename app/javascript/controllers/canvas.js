@@ -36,10 +36,13 @@ export default class extends Controller {
     if (this.view.zoom < READABLE) this.set(this.corner(), true)
   }
 
-  // A view that begins at the card nearest to the upper left.
+  // A view that begins at the card nearest to the upper left, and at what stands a little left below it.
   corner() {
-    const [x, y] = this.cards().map((card) => card.dataset.box.split(" ").map(Number)).reduce((best, box) => (box[0] + box[1] < best[0] + best[1] ? box : best))
-    return { x: PALETTE - x * READABLE, y: MARGIN - y * READABLE, zoom: READABLE }
+    const boxes = this.cards().map((card) => card.dataset.box.split(" ").map(Number))
+    const [x, y] = boxes.reduce((best, box) => (box[0] + box[1] < best[0] + best[1] ? box : best))
+    const { clientWidth, clientHeight } = this.frameTarget
+    const beside = boxes.filter((box) => box[1] < y + clientHeight / READABLE && box[0] > x - clientWidth / READABLE / 3)
+    return { x: PALETTE - Math.min(...beside.map((box) => box[0])) * READABLE, y: MARGIN - y * READABLE, zoom: READABLE }
   }
 
   cards() {
