@@ -240,6 +240,13 @@ class ModellingTest < ActionDispatch::IntegrationTest
     assert_select ".print-page", minimum: 3
   end
 
+  test "what cards and their lines say comes when a large drawing asks for it" do
+    get model_diagram_bodies_path(@stored, @logical.id, ids: [ id("Vessel"), "nobody" ].join(","))
+    assert_equal [ id("Vessel") ], response.body.scan(/<g id="card-(\w+)"/).flatten
+    assert_equal @model.referrers(id("Vessel"), :relationship).map(&:id).sort, response.body.scan(/<g id="line-(\w+)"/).flatten.sort
+    assert_match(/Gross Tonnage/, response.body)
+  end
+
   test "lines are traced for a card that is being dragged, and nothing is kept" do
     node = @model.children(@logical.id, :diagram_node).find { |each| each.element_id == id("Vessel") }
     revision = @stored.reload.revision
