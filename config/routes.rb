@@ -30,7 +30,6 @@ Rails.application.routes.draw do
     resources :elements, only: %i[show create update destroy] do
       resource :editor, only: :show
       resource :identifier_rank, only: :update
-      resource :membership, only: :update
     end
     resources :custom_values, only: :update
     resources :cells, only: :update

@@ -5,8 +5,6 @@ class CustomValuesController < ApplicationController
   include ModelScoped
 
   def update
-    draft = Kelvath::Draft.new(@model, ids: Ids)
-    Kelvath::Custom.set(draft, params.require(:element_id), params[:id], params[:value].to_s)
-    commit draft.change_set
+    commit Kelvath::Draft.change(@model, ids: Ids) { |draft| Kelvath::Custom.set(draft, params.require(:element_id), params[:id], params[:value].to_s) }
   end
 end

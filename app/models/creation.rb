@@ -54,9 +54,5 @@ class Creation
               x: @params[:x].to_f.round(1), y: @params[:y].to_f.round(1), width: width.to_f, height: height.to_f)
   end
 
-  def draft
-    draft = Kelvath::Draft.new(@model, ids: Ids)
-    yield draft
-    draft.change_set
-  end
+  def draft(&block) = Kelvath::Draft.change(@model, ids: Ids, &block)
 end

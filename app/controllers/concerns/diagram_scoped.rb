@@ -19,9 +19,5 @@ module DiagramScoped
   # Ids of the elements that the page has selected.
   def chosen_ids = params[:chosen].to_s.split(",").reject(&:empty?)
 
-  def draft_change
-    draft = Kelvath::Draft.new(@model, ids: Ids)
-    yield draft
-    draft.change_set
-  end
+  def draft_change(&block) = Kelvath::Draft.change(@model, ids: Ids, &block)
 end

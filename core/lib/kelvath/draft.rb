@@ -11,6 +11,13 @@ module Kelvath
   class Draft
     attr_reader :model, :ids
 
+    # The ChangeSet of what the block does with a new draft.
+    def self.change(model, ids:)
+      draft = new(model, ids:)
+      yield draft
+      draft.change_set
+    end
+
     # ids: answers #next with a fresh id.
     def initialize(model, ids:)
       @before = model

@@ -29,7 +29,7 @@ module Kelvath
       # A fix whose block gets a Draft.
       def fix(title, &block)
         found = model
-        Fix.new(title:, change: ->(ids) { Draft.new(found, ids:).tap(&block).change_set })
+        Fix.new(title:, change: ->(ids) { Draft.change(found, ids:, &block) })
       end
 
       # A fix that is one of the transformations.

@@ -28,7 +28,6 @@ module Kelvath
 
       def element_kind = kind
       def fields = @fields ||= @type.fields.each_value.reject { |field| field.internal? || field.type == :archive }
-      def own_label(field) = field.name == :name || field == fields.first ? @type.title.capitalize : field.label
 
       # Relationships have no name; the sentence says which one a row is.
       def sentence_column
