@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_23_000002) do
   create_table "element_allowed_values", primary_key: ["model_id", "id"], force: :cascade do |t|
     t.string "model_id", null: false
     t.string "id", null: false
@@ -30,6 +30,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.string "unit"
     t.string "pattern"
     t.json "tag_ids"
+    t.boolean "name_fixed"
   end
 
   create_table "element_checks", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -39,6 +40,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.string "name"
     t.text "condition"
     t.string "source_id"
+    t.boolean "name_fixed"
   end
 
   create_table "element_columns", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -53,6 +55,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.text "comment"
     t.string "source_id"
     t.float "position"
+    t.boolean "name_fixed"
   end
 
   create_table "element_custom_fields", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -168,6 +171,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.text "definition"
     t.string "subject_area_id"
     t.json "tag_ids"
+    t.boolean "name_fixed"
   end
 
   create_table "element_foreign_keys", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -181,6 +185,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.string "on_delete"
     t.string "on_update"
     t.string "source_id"
+    t.boolean "name_fixed"
   end
 
   create_table "element_headers", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -191,6 +196,11 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.text "definition"
     t.string "notation"
     t.string "platform"
+    t.string "lexicon"
+    t.integer "lexicon_version"
+    t.string "rulebook"
+    t.integer "rulebook_version"
+    t.string "names_from_id"
   end
 
   create_table "element_identifiers", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -212,6 +222,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.json "descending_ids"
     t.text "expression"
     t.string "source_id"
+    t.boolean "name_fixed"
   end
 
   create_table "element_keys", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -222,6 +233,49 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.boolean "primary"
     t.json "column_ids"
     t.string "source_id"
+    t.boolean "name_fixed"
+  end
+
+  create_table "element_lexicon_entries", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "name"
+    t.json "short_forms"
+    t.string "plural"
+    t.boolean "class_word"
+    t.string "domain_name"
+    t.string "status"
+    t.string "instead"
+    t.json "context"
+    t.text "definition"
+    t.string "source"
+  end
+
+  create_table "element_name_rules", primary_key: ["model_id", "id"], force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "id", null: false
+    t.string "parent_id"
+    t.string "of"
+    t.string "case"
+    t.string "separator"
+    t.string "prefix"
+    t.string "suffix"
+    t.string "number"
+    t.string "order"
+    t.json "left_out"
+    t.json "begins_with"
+    t.json "ends_with"
+    t.boolean "class_word"
+    t.string "characters"
+    t.integer "limit"
+    t.string "shortening"
+    t.boolean "vowels"
+    t.string "cutting"
+    t.string "reserved"
+    t.string "owner_in_front"
+    t.string "migrated"
+    t.json "pattern"
   end
 
   create_table "element_notes", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -282,6 +336,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.string "name"
     t.text "comment"
     t.string "source_id"
+    t.boolean "name_fixed"
   end
 
   create_table "element_tags", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -348,6 +403,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.integer "revision", default: 0, null: false
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.string "sort", default: "model", null: false
+    t.index ["sort"], name: "index_models_on_sort"
   end
 
   create_table "runs", force: :cascade do |t|
@@ -364,6 +421,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
     t.json "result"
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
+    t.json "options", default: {}, null: false
     t.index ["model_id"], name: "index_runs_on_model_id"
   end
 
@@ -394,6 +452,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000001) do
   add_foreign_key "element_identifiers", "models", on_delete: :cascade
   add_foreign_key "element_indexes", "models", on_delete: :cascade
   add_foreign_key "element_keys", "models", on_delete: :cascade
+  add_foreign_key "element_lexicon_entries", "models", on_delete: :cascade
+  add_foreign_key "element_name_rules", "models", on_delete: :cascade
   add_foreign_key "element_notes", "models", on_delete: :cascade
   add_foreign_key "element_relationships", "models", on_delete: :cascade
   add_foreign_key "element_subject_areas", "models", on_delete: :cascade

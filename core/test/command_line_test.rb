@@ -3,6 +3,7 @@
 require "core_test_helper"
 require "kelvath/command_line"
 require "tmpdir"
+require "csv"
 
 class CommandLineTest < CoreTest
   def call(*arguments)
@@ -21,6 +22,27 @@ class CommandLineTest < CoreTest
       assert_equal [ 0, "differences=0\n" ], call("compare", one, one).values_at(0, 2)
       assert_equal 1, call("compare", one, two).first
       assert_equal 28, JSON.parse(call("layout", one)[1])["Concept"].size
+    end
+  end
+
+  def test_names_by_a_rulebook_both_ways
+    Dir.mktmpdir do |directory|
+      model, named, book, words = %w[model.json named.json book.json words.csv].map { |name| File.join(directory, name) }
+      derived = Derivation.derive(ferries, platform: "postgresql", ids:).change_set.apply(ferries)
+      File.write(model, Interchange::ModelFile.write(derived))
+      File.write(book, Naming::RulebookFile.write(Naming::Shipped.begin("short", "Short", ids:).apply(Model::EMPTY)))
+      File.write(words, Naming::LexiconSheet.out(Demo::Words.lexicon(ids:)).map(&:to_csv).join)
+      code, out, err = call("name", model, "--rulebook", book, "--lexicon", words, "--dry-run")
+      assert_equal [ 0, "names=271 changed=271 (nothing written)\n" ], [ code, err.lines.last ]
+      assert_includes out, "VSL_CLS.passenger_capacity\tPSG_CAP\tPassenger → PSG; Capacity → CAP\n"
+      assert_equal 0, call("name", model, "--rulebook", book, "--lexicon", words, "--out", named).first
+      assert_includes Interchange::ModelFile.read(File.read(named)).all(:table).map(&:name), "CRW_MBR"
+      assert_equal "names=271 changed=0\n", call("name", named, "--rulebook", book, "--lexicon", words)[2].lines.last
+      assert_equal "names=126 changed=2 (nothing written)\n", call("name", named, "--rulebook", book, "--lexicon", words, "--to", "words", "--dry-run")[2].lines.last
+      { "Word,Colour\n" => /columns that a lexicon does not have: “Colour”/, "Word\n=1+1\n" => /Row 2: Word is a formula/, "Word\nBoat\nboat\n" => /Row 3: “boat” stands in row 2 already/, "Word\n\xFFx\n" => /not UTF-8 text: line 2/ }.each do |text, message|
+        File.binwrite(words, text)
+        assert_match message, call("name", model, "--rulebook", book, "--lexicon", words)[2]
+      end
     end
   end
 

@@ -4,6 +4,7 @@ require "minitest/autorun"
 require "kelvath"
 require_relative "../../demo/hollin_sound_ferries"
 require_relative "../../demo/big_company"
+require_relative "../../demo/words"
 
 # Small models in few words, and assertions in the core's own terms.
 class CoreTest < Minitest::Test

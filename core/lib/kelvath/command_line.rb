@@ -7,12 +7,16 @@ module Kelvath
   # answers 1 (something is wrong with what was given) or 2 (the call itself is wrong).
   class CommandLine
     USAGE = <<~TEXT
-      kelvath read FILE --platform P --out MODEL    a database (SQLite file) into a model file
-      kelvath derive MODEL --platform P --out MODEL a design for a platform, added to the model
+      kelvath read FILE --platform P --out MODEL    a database (SQLite file) into a model file (--rulebook R reads its names)
+      kelvath derive MODEL --platform P --out MODEL a design for a platform, added to the model (--rulebook R names it)
       kelvath script MODEL --platform P             the schema script of its latest design, on standard output
       kelvath compare A B                           differences of two model files; answers 1 if there are any
       kelvath layout MODEL                          places of the cards of each diagram, as JSON
+      kelvath name MODEL --rulebook R               names by a rulebook (JSON), printed and written; further:
+        --lexicon L (CSV) --to physical|words --design NAME --all --out MODEL --dry-run
     TEXT
+
+    COMMANDS = %w[read derive script compare layout name].freeze
 
     # A call that does not say what it must.
     class BadCall < Error; end
@@ -28,7 +32,7 @@ module Kelvath
     def run(arguments)
       command, *rest = arguments
       return help if [ nil, "help", "--help", "-h" ].include?(command)
-      raise BadCall, "There is no command “#{command}”. Try: kelvath help" unless %w[read derive script compare layout].include?(command)
+      raise BadCall, "There is no command “#{command}”. Try: kelvath help" unless COMMANDS.include?(command)
 
       perform(command, *parse(rest))
     rescue BadCall, OptionParser::ParseError => error
@@ -54,6 +58,12 @@ module Kelvath
       files = OptionParser.new do |on|
         on.on("--platform P") { |value| options[:platform] = value }
         on.on("--out FILE") { |value| options[:out] = value }
+        on.on("--rulebook FILE") { |value| options[:rulebook] = value }
+        on.on("--lexicon FILE") { |value| options[:lexicon] = value }
+        on.on("--to WAY") { |value| options[:to] = value }
+        on.on("--design NAME") { |value| options[:design] = value }
+        on.on("--all") { options[:all] = true }
+        on.on("--dry-run") { options[:dry_run] = true }
       end.parse(rest)
       [ files, options ]
     end
@@ -71,7 +81,7 @@ module Kelvath
       raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
 
       catalog = open.call(file) { |query| Intake.catalog(platform, query) }
-      change_set, = Starting.from_catalog(File.basename(file, ".*"), catalog, platform:, ids:)
+      change_set, = Starting.from_catalog(File.basename(file, ".*"), catalog, platform:, ids:, standard: standard_or_plain(options))
       write(change_set.apply(Model::EMPTY), need(options, :out))
       catalog.log.each { |note| @err.puts "#{note.level}: #{note.object}: #{note.message}" }
       summary(change_set)
@@ -79,7 +89,7 @@ module Kelvath
 
     def derive(file, options)
       model = load(file)
-      derived = Derivation.derive(model, platform: need(options, :platform), ids:)
+      derived = Derivation.derive(model, platform: need(options, :platform), ids:, standard: standard_or_plain(options))
       derived.notes.each { |note| @err.puts "note: #{note}" }
       write(derived.change_set.apply(model), need(options, :out))
       summary(derived.change_set)
@@ -107,6 +117,50 @@ module Kelvath
       places = model.all(:diagram).to_h { |diagram| [ diagram.name, Diagram::Layouts.places(model, diagram.id) ] }
       @out.puts JSON.pretty_generate(places)
       @err.puts "diagrams=#{places.size} cards=#{places.each_value.sum(&:size)}"
+    end
+
+    # The same as the page: what changes, line by line, then the model with all of it.
+    def name(file, options)
+      model = load(file)
+      run = Naming::Run.of(model, standard(options), design_id: design(model, options[:design]).id, direction: options[:to] || "physical", all: options[:all] || false)
+      run.changes.each { |row| @out.puts [ [ row.where, row.before ].reject(&:empty?).join("."), row.after, row.translation.why ].join("\t") }
+      run.rows.each { |row| row.warnings.each { |warning| @err.puts "#{warning.code}: #{row.after}: #{warning.text}" } }
+      write(checked(run.change, model), options[:out] || file) unless options[:dry_run]
+      @err.puts "names=#{run.rows.size} changed=#{run.changes.size}#{' (nothing written)' if options[:dry_run]}"
+      0
+    end
+
+    def checked(change, model) = change.apply(model).tap { |after| Invariants.check(change, after) }
+
+    def design(model, name)
+      found = name ? model.all(:design).find { |design| design.name.casecmp?(name) } : model.all(:design).last
+      found || raise(Error, name ? "This model has no design called “#{name}”; it has #{model.all(:design).map(&:name).join(', ')}." : "This model has no design whose names could be made or read.")
+    end
+
+    def standard_or_plain(options) = options[:rulebook] ? standard(options) : Naming::Standard.plain
+
+    # A rulebook file, with the words of a lexicon file in place of its own.
+    def standard(options)
+      content = Naming::RulebookFile.read(text_of(need(options, :rulebook)), ids:)
+      content.entries = entries_of(options[:lexicon]) if options[:lexicon]
+      content.standard
+    end
+
+    def entries_of(file)
+      require "csv"
+      sheet = Naming::LexiconSheet.new(Model::EMPTY, CSV.parse(text_of(file)), ids:)
+      sheet.change.additions
+    rescue CSV::MalformedCSVError => error
+      raise UnreadableFile.new("#{file} is not readable as CSV: #{error.message}", line: error.line_number)
+    end
+
+    def text_of(file)
+      raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
+
+      text = File.read(file, encoding: "BOM|UTF-8")
+      return text if text.valid_encoding?
+
+      raise UnreadableFile, "#{file} is not UTF-8 text: line #{text.lines.index { |line| !line.valid_encoding? } + 1} holds other bytes."
     end
 
     def summary(source)

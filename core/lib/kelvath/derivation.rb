@@ -14,13 +14,13 @@ module Kelvath
     module_function
 
     # Derives a new design for a platform (its key). name: what the design is called; the platform's
-    # name, numbered if taken, unless given. Raises UnknownName.
-    def derive(model, platform:, ids:, name: nil, progress: Progress.none)
+    # name, numbered if taken, unless given. standard: what names are made by. Raises UnknownName.
+    def derive(model, platform:, ids:, name: nil, standard: Naming::Standard.plain, progress: Progress.none)
       platform = Platforms.fetch(platform)
       design = Metamodel::Design.new(id: ids.next, name: name || free_name(model, platform), platform: platform.key)
-      prepared = Preparation.new(model)
+      prepared = Preparation.of(model)
       progress.step(0, 3, "preparing the logical side")
-      tables = Tables.new(prepared.model, design.id, platform, ids)
+      tables = Tables.new(prepared.model, design.id, platform, ids, standard)
       progress.step(1, 3, "making #{model.all(:entity).size} tables")
       tables.build
       progress.step(2, 3, "making keys and indexes")

@@ -41,10 +41,14 @@ module Kelvath
       when :unread_sentence, :diagram_note, :note then "“#{element.text.length > 40 ? "#{element.text[0, 40]}…" : element.text}”"
       when :custom_value then model[element.custom_field_id]&.name.to_s
       when :dependency then dependency_label(element, model)
+      when :name_rule then rule_title(element)
       when :identifier then element.name.empty? ? names(element.member_ids, model) : element.name
       else element.name
       end
     end
+
+    # "names of primary keys"
+    def self.rule_title(rule) = "names of #{Inflection.plural(rule.of.tr('_', ' '))}"
 
     def self.names(ids, model) = ids.filter_map { |id| model[id.split(".").last]&.name }.join(", ")
     def self.dependency_label(element, model) = "#{names(element.determinant_ids, model)} decides #{names(element.dependent_ids, model)}"

@@ -14,12 +14,14 @@ module Kelvath
 
     module_function
 
-    # All findings of a model, in the order of the checks.
-    def of(model) = model.memo(:findings) { CHECKS.flat_map { |check| check.new(model).all } }
+    # All findings of a model, in the order of the checks. standard: what its names are to keep to.
+    def of(model, standard = Naming::Standard.plain)
+      model.memo([ :findings, standard ]) { CHECKS.flat_map { |check| check.new(model, standard).all } }
+    end
 
     # The finding of that key. Raises NotFound when it no longer stands.
-    def fetch(model, key)
-      of(model).find { |finding| finding.key == key } || raise(NotFound, "That finding no longer stands.")
+    def fetch(model, key, standard = Naming::Standard.plain)
+      of(model, standard).find { |finding| finding.key == key } || raise(NotFound, "That finding no longer stands.")
     end
   end
 end
@@ -30,6 +32,7 @@ require_relative "findings/attributes"
 require_relative "findings/relationships"
 require_relative "findings/domains"
 require_relative "findings/diagrams"
+require_relative "findings/names"
 
 module Kelvath
   module Findings
@@ -37,7 +40,7 @@ module Kelvath
     CHECKS = [
       IdentifyingCycle, MissingIdentifier, MissingDefinition, MissingAttributes, UnresolvedManyToMany, MandatoryAtBothEnds, MissingVerbPhrase, RoleNameNeeded,
       StandingAlone, DiscriminatorMissing, TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, AllowedValueUnfit,
-      BlanksInName, DiagramUnnamed, CardsOverlap
+      BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap
     ].freeze
   end
 end

@@ -3,7 +3,7 @@
 module Kelvath
   # What must hold in every model, whatever is done to it. Only what a change touched is checked.
   class Invariants
-    UNIQUE_IN_MODEL = %i[entity domain design subject_area tag].freeze
+    UNIQUE_IN_MODEL = %i[entity domain design subject_area tag lexicon_entry].freeze
     UNIQUE_IN_PARENT = %i[attribute column table view].freeze
     NEEDS_NAME = (UNIQUE_IN_MODEL + UNIQUE_IN_PARENT + %i[header diagram custom_field]).freeze
 
@@ -21,7 +21,7 @@ module Kelvath
     # InvalidChange::Problem values, empty when all is well.
     def problems
       touched = (@change.additions.map(&:id) + @change.updates.map(&:id)).uniq.filter_map { |id| @model[id] }
-      touched.flat_map { |element| element_problems(element) } + name_clashes(touched) + cycles(touched) + domain_circles(touched)
+      touched.flat_map { |element| element_problems(element) } + name_clashes(touched) + cycles(touched) + domain_circles(touched) + Naming::Soundness.problems(touched, @model)
     end
 
     private

@@ -5,6 +5,7 @@ require_relative "metamodel/element"
 require_relative "metamodel/logical_kinds"
 require_relative "metamodel/design_kinds"
 require_relative "metamodel/diagram_kinds"
+require_relative "metamodel/naming_kinds"
 
 module Kelvath
   # Every kind of element, in an order in which parents come before what stands within them.
@@ -13,7 +14,8 @@ module Kelvath
       Header, Word, Tag, Domain, AllowedValue, SubjectArea, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, UnreadSentence,
       Design, Table, Column, Key, ForeignKey, Check, Index, View,
       Diagram, DiagramNode, DiagramNote,
-      CustomField, CustomValue, Note
+      CustomField, CustomValue, Note,
+      LexiconEntry, NameRule
     ].to_h { |kind| [ kind.kind, kind ] }.freeze
 
     LOGICAL = %i[

@@ -1,53 +1,32 @@
 # frozen_string_literal: true
 
-require "digest"
+require_relative "naming/splitting"
+require_relative "naming/dictionary"
+require_relative "naming/lexicon"
+require_relative "naming/translation"
+require_relative "naming/lettering"
+require_relative "naming/fitting"
+require_relative "naming/to_physical"
+require_relative "naming/to_words"
+require_relative "naming/pattern"
+require_relative "naming/shipped"
+require_relative "naming/rulebook"
+require_relative "naming/scope"
+require_relative "naming/wanted"
+require_relative "naming/design_names"
+require_relative "naming/assigning"
+require_relative "naming/run"
+require_relative "naming/following"
+require_relative "naming/round_trip"
+require_relative "naming/compliance"
+require_relative "naming/learning"
+require_relative "naming/soundness"
+require_relative "naming/lexicon_sheet"
+require_relative "naming/rulebook_file"
+require_relative "naming/explaining"
 
 module Kelvath
-  # Business names to database names and back, by plain rules.
+  # Business names to database names and back, by the words of a lexicon and the rules of a rulebook.
   module Naming
-    HASH_LENGTH = 6
-
-    module_function
-
-    # "Crew Member" => "crew_member". Letters and digits of any script stay; all else parts words.
-    # limit: bytes the platform allows; a longer name is cut and ends in a hash of the whole.
-    def physical(name, limit: nil)
-      words = name.unicode_normalize(:nfc).gsub(/['’]/, "").gsub(/(?<=[[:lower:]\d])(?=[[:upper:]])/, "_")
-      shorten(words.gsub(/[^[[:alnum:]]]+/, "_").gsub(/\A_+|_+\z/, "").downcase.then { |text| text.empty? ? "unnamed" : text }, limit)
-    end
-
-    # "crew_member" => "Crew Member"; a name wholly in capitals keeps them, since it may be abbreviated.
-    def words(name)
-      parts = name.gsub(/(?<=[[:lower:]\d])(?=[[:upper:]])/, "_").split(/[_\s.$#-]+/).reject(&:empty?)
-      parts = parts.map { |part| part.sub(/\A[[:lower:]]/, &:upcase) } unless name == name.upcase
-      parts.empty? ? name : parts.join(" ")
-    end
-
-    # Cuts to a number of bytes, keeping names that differ apart.
-    def shorten(name, limit)
-      return name if limit.nil? || name.bytesize <= limit
-
-      tail = "_#{Digest::SHA256.hexdigest(name)[0, HASH_LENGTH]}"
-      "#{name.byteslice(0, limit - tail.bytesize).scrub('').delete_suffix('_')}#{tail}"
-    end
-
-    # The names taken in one scope; gives out free ones.
-    class Scope
-      def initialize(limit: nil)
-        @limit = limit
-        @taken = Set.new
-      end
-
-      # The name itself, or with _2, _3 … behind it.
-      def take(name)
-        candidate = Naming.shorten(name, @limit)
-        number = 1
-        until @taken.add?(candidate.downcase)
-          number += 1
-          candidate = "#{Naming.shorten(name, @limit && @limit - number.to_s.length - 1)}_#{number}"
-        end
-        candidate
-      end
-    end
   end
 end

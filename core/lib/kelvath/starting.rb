@@ -18,11 +18,13 @@ module Kelvath
 
     # ChangeSet that takes a catalog into a new model, with diagrams of both sides laid out.
     # Answers [ChangeSet, design id, log].
-    def from_catalog(name, catalog, platform:, ids:, progress: Progress.none)
+    # standard: what the names are read by; follows: what the header says of it.
+    def from_catalog(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {}, progress: Progress.none)
       draft = Draft.new(Model::EMPTY, ids:)
-      draft.add(:header, name:)
-      taken = Intake.take(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title)
+      header = draft.add(:header, name:, **follows)
+      taken = Intake.take(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title, standard:)
       draft.add_all(taken.change_set.additions)
+      draft.set(header.id, names_from_id: taken.design_id)
       add_diagrams(draft, taken.design_id, progress)
       [ draft.change_set, taken.design_id, taken.log ]
     end
@@ -30,9 +32,9 @@ module Kelvath
     # What deriving a design brought: its change, with a diagram of it laid out.
     NewDesign = Struct.new(:change_set, :name, :design_id, :diagram_id, :notes, keyword_init: true)
 
-    # Derives a design for a platform (its key) and lays its diagram out, as one change.
-    def design(model, platform:, ids:, progress: Progress.none)
-      derived = Derivation.derive(model, platform:, ids:, progress:)
+    # Derives a design for a platform (its key) by a naming standard and lays its diagram out, as one change.
+    def design(model, platform:, ids:, standard: Naming::Standard.plain, progress: Progress.none)
+      derived = Derivation.derive(model, platform:, ids:, standard:, progress:)
       draft = Draft.new(model, ids:)
       draft.add_all(derived.change_set.additions)
       name = draft.model.fetch(derived.design_id).name

@@ -24,8 +24,19 @@ class FindingsTest < CoreTest
     "allowed_value_unfit" => ->(d) { d.add(:allowed_value, parent_id: d.add(:domain, name: "Band", type: "text", length: 2).id, value: "peak") },
     "blanks_in_name" => ->(d) { d.add(:entity, name: "Tide  Prediction ") },
     "diagram_unnamed" => ->(d) { d.add(:diagram, name: "Diagram 17", stage: "concept") },
-    "cards_overlap" => ->(d) { overlapping(d) }
+    "cards_overlap" => ->(d) { overlapping(d) },
+    "name_forbidden" => ->(d) { d.add(:entity, name: "Trip") },
+    "name_against_rule" => ->(d) { attribute(d, "departure Date") && attribute(d, "Fare", domain_id: d.add(:domain, name: "Money Amount", type: "decimal").id) },
+    "name_out_of_step" => ->(d) { out_of_step(d) },
+    "name_unknown" => ->(d) { d.add(:entity, name: "Widget") }
   }.freeze
+  STANDARD = Kelvath::Naming::Standard.new(Demo::Words.lexicon(ids: Kelvath::Ulid.new(clock: -> { 0 }, random: Random.new(2))), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short")))
+
+  def self.out_of_step(draft)
+    vessel(draft)
+    draft.add_all(Kelvath::Derivation.derive(draft.model, platform: "sqlite", ids: draft.ids, standard: STANDARD).change_set.additions)
+    draft.set(draft.model.all(:table).first.id, name: "boats")
+  end
 
   def self.vessel(draft) = draft.model.all(:entity).find { |each| each.name == "Vessel" } || draft.add(:entity, name: "Vessel")
   def self.sailing(draft) = draft.model.all(:entity).find { |each| each.name == "Sailing" } || draft.add(:entity, name: "Sailing")
@@ -78,12 +89,12 @@ class FindingsTest < CoreTest
 
   private
 
-  def of_check(model, key) = Findings.of(model).select { |finding| finding.check.key == key }
+  def of_check(model, key) = Findings.of(model, STANDARD).select { |finding| finding.check.key == key }
 
   def assert_mends(model, finding, fix)
     change = fix.change.call(ids)
     after = change.apply(model)
     Invariants.check(change, after)
-    refute_includes Findings.of(after).map(&:key), finding.key, "#{finding.check.key}: #{fix.title}"
+    refute_includes Findings.of(after, STANDARD).map(&:key), finding.key, "#{finding.check.key}: #{fix.title}"
   end
 end

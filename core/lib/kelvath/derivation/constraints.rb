@@ -29,16 +29,16 @@ module Kelvath
 
       def add_keys
         primary = @tables.keys.primary(@entity.id)
-        add_key("pk_#{@table.name}", primary, primary: true, source_id: @entity.id) if primary.any?
+        add_key(primary, primary: true, source_id: @entity.id) if primary.any?
         @tables.keys.alternates(@entity.id).each do |identifier, members|
-          add_key("ak_#{@table.name}_#{members.map { |held| column(held).name }.join('_')}", members, primary: false, source_id: identifier.id)
+          add_key(members, primary: false, source_id: identifier.id)
         end
       end
 
-      def add_key(name, members, primary:, source_id:)
+      def add_key(members, primary:, source_id:)
         column_ids = members.map { |held| column(held).id }
         @prefixes << column_ids
-        add(:key, name, primary:, column_ids:, source_id:)
+        add(:key, column_ids, primary:, column_ids:, source_id:)
       end
 
       def add_foreign_keys
@@ -46,9 +46,10 @@ module Kelvath
           target = @tables.table(migration.parent_id)
           column_ids = migration.pairs.map { |child, _| column(child).id }
           target_column_ids = migration.pairs.map { |_, parent| @tables.column(migration.parent_id, parent.id).id }
-          add(:foreign_key, "fk_#{@table.name}_#{role(migration.link) || target.name}", column_ids:, target_table_id: target.id, target_column_ids:,
+          parts = { "target" => target.name, "role" => @tables.wanted.role(migration.link) || target.name }
+          add(:foreign_key, column_ids, parts, column_ids:, target_table_id: target.id, target_column_ids:,
               source_id: migration.link.id, **actions(migration.link))
-          unique_if_one(migration.link, column_ids) || index(column_ids)
+          unique_if_one(migration.link, column_ids) || index(column_ids, migration.link.id)
         end
       end
 
@@ -59,25 +60,22 @@ module Kelvath
         { on_delete: link.on_delete, on_update: link.on_update }.reject { |_, action| action.empty? }
       end
 
-      def role(link) = link.kind == :relationship && !link.role_name.empty? ? Naming.physical(link.role_name) : nil
-
       # A child that may occur once only has a unique key on what it received.
       def unique_if_one(link, column_ids)
         return true if link.kind == :subtype_group
         return false if Logical::Cardinality.many?(link, Logical::Cardinality.other(Logical::Cardinality.parent_side(link)))
         return true if @prefixes.include?(column_ids)
 
-        names = column_ids.map { |id| column_name(id) }.join("_")
         @prefixes << column_ids
-        add(:key, "ak_#{@table.name}_#{names}", primary: false, column_ids:, source_id: link.id)
+        add(:key, column_ids, primary: false, column_ids:, source_id: link.id)
       end
 
       # Looking up children by their parent wants an index, unless a key begins with these columns.
-      def index(column_ids)
+      def index(column_ids, source_id)
         return if @prefixes.any? { |prefix| prefix.first(column_ids.size) == column_ids }
 
         @prefixes << column_ids
-        add(:index, "ix_#{@table.name}_#{column_ids.map { |id| column_name(id) }.join('_')}", column_ids:)
+        add(:index, column_ids, column_ids:, source_id:)
       end
 
       def add_checks
@@ -85,7 +83,7 @@ module Kelvath
           next unless held.origin
 
           conditions(held, @tables.type_of(held)).each do |condition|
-            add(:check, "ck_#{@table.name}_#{column(held).name}", condition:, source_id: held.id)
+            add(:check, [ column(held).id ], condition:, source_id: held.id)
           end
         end
       end
@@ -108,8 +106,11 @@ module Kelvath
         @column_names.fetch(id)
       end
 
-      def add(kind, name, **values)
-        element = Metamodel.fetch(kind).new(id: @ids.next, parent_id: @table.id, name: @tables.names.take(name), **values)
+      # named_ids: the columns that its name is made of; parts: further parts of it.
+      def add(kind, named_ids, parts = {}, **values)
+        rule = kind == :key ? (values[:primary] ? :primary_key : :unique_key) : kind
+        name = @tables.wanted.patterned(rule, { "table" => @table.name, "columns" => named_ids.map { |id| column_name(id) }, **parts })
+        element = Metamodel.fetch(kind).new(id: @ids.next, parent_id: @table.id, name: @tables.names.take(name, limit: @tables.wanted.limit(rule)), **values)
         @elements << element
         element
       end

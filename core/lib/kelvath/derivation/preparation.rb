@@ -5,6 +5,9 @@ module Kelvath
     # The logical side made ready: every many-to-many relationship becomes an entity of its own with
     # two identifying relationships. Ids are made from the relationship's, so they stay the same.
     class Preparation
+      # The preparation of a model, worked out once.
+      def self.of(model) = model.memo(:preparation) { new(model) }
+
       attr_reader :notes
 
       def initialize(source)

@@ -4,23 +4,27 @@ module Kelvath
   module Derivation
     # Entities to tables, attributes to columns.
     class Tables
-      attr_reader :elements, :notes, :names
+      attr_reader :elements, :notes, :names, :wanted
 
-      def initialize(model, design_id, platform, ids)
+      def initialize(model, design_id, platform, ids, standard)
         @model = model
         @design_id = design_id
         @platform = platform
         @ids = ids
         @keys = Logical::KeyMigration.of(model, surrogates: true)
-        @names = Naming::Scope.new(limit: platform.identifier_limit)
+        @wanted = Naming::Wanted.new(model, standard, platform)
+        @names = Naming::Scope.new
         @types = {}
         @natives = {}
-        @physical = {}
         @tables = {}
         @columns = {}
         @elements = []
         @notes = []
       end
+
+      # What a column says of where it comes from. A composed id can be long in a chain; storage takes any,
+      # but a digest keeps it short.
+      def self.source_id(held) = held.id.length <= Metamodel::Field::NAME_LIMIT ? held.id : "#{held.via.first}.#{Digest::SHA256.hexdigest(held.id)[0, 26]}"
 
       # Makes every table with its columns.
       def build
@@ -40,12 +44,12 @@ module Kelvath
       private
 
       def add_table(entity)
-        name = @names.take(physical(entity.name))
+        name = @names.take(wanted.table(entity).text, limit: wanted.limit(:table))
         add Metamodel::Table.new(id: @ids.next, parent_id: @design_id, name:, comment: entity.definition, source_id: entity.id)
       end
 
       def add_columns(entity)
-        scope = Naming::Scope.new(limit: @platform.identifier_limit)
+        scope = Naming::Scope.new
         @keys.held(entity.id).each_with_index do |held, index|
           @columns[[ entity.id, held.id ]] = add_column(entity, held, scope, index + 1.0)
           @notes << "#{entity.name} has no identifier; #{@columns[[ entity.id, held.id ]].name} numbers its rows." if held.own? && held.origin.nil?
@@ -57,19 +61,16 @@ module Kelvath
         identity = held.surrogate? && held.primary
         note_missing_type(entity, held, type)
         add Metamodel::Column.new(
-          id: @ids.next, parent_id: table(entity.id).id, name: scope.take(physical(held.name)),
+          id: @ids.next, parent_id: table(entity.id).id, name: scope.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
           native_type: identity ? @platform.identity_type : native(type), mandatory: held.mandatory, identity:,
           default_value: held.own? ? @platform.default_expression(type.default_value, type) : "", comment: held.origin&.definition.to_s,
-          source_id: source_id(held), position:
+          source_id: Tables.source_id(held), position:
         )
       end
 
-      # The same names and types recur: each is worked out once.
+      # The same types recur: each is worked out once.
       def native(type) = @natives[[ type.name, type.length, type.precision, type.scale ]] ||= @platform.native_type(type)
-      def physical(name) = @physical[name] ||= Naming.physical(name, limit: @platform.identifier_limit)
 
-      # A composed id can be long in a chain; storage takes any, but a digest keeps it short.
-      def source_id(held) = held.id.length <= Metamodel::Field::NAME_LIMIT ? held.id : "#{held.via.first}.#{Digest::SHA256.hexdigest(held.id)[0, 26]}"
 
       def note_missing_type(entity, held, type)
         @notes << "#{entity.name} · #{held.name} has neither domain nor type; #{@platform.native_type(type)} stands in." if held.own? && type.name.to_s.empty?

@@ -13,8 +13,10 @@ module Kelvath
         def weighs(weight = nil) = weight ? @weight = weight : (@weight || :warning)
       end
 
-      def initialize(model)
+      # standard: the Naming::Standard that the model follows.
+      def initialize(model, standard = Naming::Standard.plain)
         @model = model
+        @standard = standard
       end
 
       # Findings; a subclass implements it.
@@ -22,7 +24,7 @@ module Kelvath
 
       private
 
-      attr_reader :model
+      attr_reader :model, :standard
 
       def finding(element, message, *fixes) = Finding.new(check: self.class, element_id: element.id, message:, fixes: fixes.compact)
 

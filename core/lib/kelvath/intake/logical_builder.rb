@@ -7,13 +7,14 @@ module Kelvath
     class LogicalBuilder
       attr_reader :log
 
-      # taken: entity names the model has already.
-      def initialize(design, ids, taken: [])
+      # taken: entity names the model has already; standard: what names are read by.
+      def initialize(design, ids, taken: [], standard: Naming::Standard.plain)
         @design = design
         @catalog = design.catalog
         @ids = ids
         @log = []
-        @scope = Naming::Scope.new
+        @standard = standard
+        @scope = Naming::Scope.new(joint: " ")
         taken.each { |name| @scope.take(name) }
         @elements = []
       end
@@ -31,7 +32,7 @@ module Kelvath
       private
 
       def add_entity(table)
-        name = @scope.take(Naming.words(table.name)[0, Metamodel::Field::NAME_LIMIT])
+        name = @scope.take(words(table.name, :table))
         entity = add(:entity, name:, definition: table.comment)
         @design.link(@design.table_id(table.name), entity.id)
         entity
@@ -45,11 +46,12 @@ module Kelvath
       end
 
       def add_attributes(table, columns)
-        scope = Naming::Scope.new
+        scope = Naming::Scope.new(joint: " ")
+        entity = @entities[table.name]
         columns.each_with_index.to_h do |column, index|
           type = @design.platform.logical_type(column.native_type)
           note_unknown_type(table, column) if type[:type].empty?
-          attribute = add(:attribute, parent_id: @entities[table.name].id, name: scope.take(Naming.words(column.name)[0, Metamodel::Field::NAME_LIMIT]),
+          attribute = add(:attribute, parent_id: entity.id, name: scope.take(words(column.name, :column, **Naming::Standard.near(entity.name, @standard))),
                                       mandatory: column.mandatory, surrogate: column.identity, definition: column.comment, position: index + 1.0, **type)
           @design.link(@design.column_id(table.name, column.name), attribute.id)
           [ column.name.downcase, attribute ]
@@ -80,8 +82,8 @@ module Kelvath
 
       # Where the column is not named after what it refers to, its first words are the role.
       def role(table, key, parent)
-        column = Naming.words(key.columns.first)
-        target = Naming.words(key.target_columns.first)
+        column = words(key.columns.first, :column)
+        target = words(key.target_columns.first, :column)
         return "" if column.casecmp?(target) || column.casecmp?("#{parent.name} #{target}")
 
         rest = target.sub(/\A#{Regexp.escape(parent.name)}\s+/i, "")
@@ -114,6 +116,8 @@ module Kelvath
       end
 
       def same?(one, other) = one.map(&:downcase).sort == other.map(&:downcase).sort
+
+      def words(name, kind, **near) = @standard.words(name, kind, **near).text[0, Metamodel::Field::NAME_LIMIT]
 
       def add(kind, **values)
         element = Metamodel.fetch(kind).new(id: @ids.next, **values)

@@ -29,8 +29,8 @@ module Kelvath
     # The plural of a noun phrase: only its last word changes. "Booked Vehicle" => "Booked Vehicles"
     def plural(phrase) = last_word(phrase) { |word| inflect(word, IRREGULAR, PLURAL_RULES) }
 
-    # The singular of a noun phrase. "Berths" => "Berth"
-    def singular(phrase) = last_word(phrase) { |word| inflect(word, SINGULARS, SINGULAR_RULES) }
+    # The singular of a noun phrase. "Berths" => "Berth"; "Gas" is one already.
+    def singular(phrase) = last_word(phrase) { |word| IRREGULAR.key?(word.downcase) ? word : inflect(word, SINGULARS, SINGULAR_RULES) }
 
     # "a" or "an", as the phrase sounds.
     def article(phrase)

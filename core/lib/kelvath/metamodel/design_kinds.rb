@@ -14,7 +14,7 @@ module Kelvath
     # source_id says which entity, relationship or other logical element something was derived from.
     class Table < Element
       within :design
-      field :name, :name
+      include Named
       field :comment, :text
       field :source_id, :name, internal: true, compared: false
     end
@@ -22,7 +22,7 @@ module Kelvath
     # native_type is written as the platform writes it: "varchar(30)".
     class Column < Element
       within :table
-      field :name, :name
+      include Named
       field :native_type, :name, label: "Type"
       field :mandatory, :flag
       field :identity, :flag, label: "Numbered by the database"
@@ -35,7 +35,7 @@ module Kelvath
     # The primary key of a table or one of its alternate (unique) keys.
     class Key < Element
       within :table
-      field :name, :name
+      include Named
       field :primary, :flag
       field :column_ids, :references, to: :column, label: "Columns"
       field :source_id, :name, internal: true, compared: false
@@ -44,7 +44,7 @@ module Kelvath
     # column_ids and target_column_ids run side by side.
     class ForeignKey < Element
       within :table
-      field :name, :name
+      include Named
       field :column_ids, :references, to: :column, label: "Columns"
       field :target_table_id, :reference, to: :table, gone: :remove
       field :target_column_ids, :references, to: :column, label: "Target columns"
@@ -56,7 +56,7 @@ module Kelvath
     # A condition that every row of a table must meet, in the platform's SQL.
     class Check < Element
       within :table
-      field :name, :name
+      include Named
       field :condition, :text
       field :source_id, :name, internal: true, compared: false
     end
@@ -64,7 +64,7 @@ module Kelvath
     # expression stands for an index over an expression or part of a table: its text from ON onwards.
     class Index < Element
       within :table
-      field :name, :name
+      include Named
       field :unique, :flag
       field :column_ids, :references, to: :column, label: "Columns"
       field :descending_ids, :references, to: :column, label: "Descending columns"

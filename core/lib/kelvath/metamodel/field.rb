@@ -96,7 +96,7 @@ module Kelvath
 
       def parse_choice(raw)
         text = raw.to_s.strip
-        found = values.find { |value| value.casecmp?(text) || value.tr("_", " ").casecmp?(text) }
+        found = values.find { |value| value == raw.to_s } || values.find { |value| value.casecmp?(text) || value.tr("_", " ").casecmp?(text) }
         found || refuse(raw, "#{label} cannot be “#{text}”; choose one of #{values.map { |value| value.tr('_', ' ') }.reject(&:empty?).join(', ')}.")
       end
 

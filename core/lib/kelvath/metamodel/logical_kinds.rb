@@ -18,6 +18,15 @@ module Kelvath
     # What may happen to the children of a row that is deleted, or whose key changes (SQL:2016, 11.8).
     REFERENTIAL_ACTIONS = [ "", "no action", "restrict", "cascade", "set null", "set default" ].freeze
 
+    # Shared by what is named by rule. A name set by hand is fixed; any other follows its counterpart
+    # on the leading side.
+    module Named
+      def self.included(kind)
+        kind.field :name, :name
+        kind.field :name_fixed, :flag, label: "Name fixed by hand", compared: false
+      end
+    end
+
     # Shared by what carries a value: the type with its sizes, and what a value must be.
     module Typed
       def self.included(kind)
@@ -33,12 +42,19 @@ module Kelvath
       end
     end
 
-    # The model's own name and purpose; there is one in a model.
+    # The model's own name and purpose; there is one in a model. lexicon and rulebook are ids of the
+    # naming standard that it follows, each at a version. names_from_id: the design whose names lead;
+    # none: the logical names do.
     class Header < Element
       field :name, :name
       field :definition, :text
       field :notation, :name, label: "Notation of new diagrams"
       field :platform, :name, label: "Platform of new designs"
+      field :lexicon, :name, internal: true
+      field :lexicon_version, :integer, internal: true
+      field :rulebook, :name, internal: true
+      field :rulebook_version, :integer, internal: true
+      field :names_from_id, :reference, to: :design, label: "Names lead from", internal: true
     end
 
     # A word whose plural the rules get wrong: "quay", "quays".
@@ -81,7 +97,7 @@ module Kelvath
 
     # Something the business keeps data about.
     class Entity < Element
-      field :name, :name
+      include Named
       field :definition, :text
       field :subject_area_id, :reference, to: :subject_area
       field :tag_ids, :references, to: :tag, label: "Tags"
@@ -112,7 +128,7 @@ module Kelvath
     # is set here overrides the domain.
     class Attribute < Element
       within :entity, :relationship
-      field :name, :name
+      include Named
       field :domain_id, :reference, to: :domain
       include Typed
       field :mandatory, :flag

@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Naming
+    # How far the names of a model keep to its standard.
+    class Compliance
+      # A name that does not: element, what is wrong (Warning values), and the name it should have, if that is known.
+      Breach = Struct.new(:element, :warnings, :wanted, keyword_init: true)
+      # Figures of a subject area (nil: of no area).
+      Area = Struct.new(:subject_area, :objects, :complying, keyword_init: true) do
+        def percent = objects.zero? ? 100.0 : (100.0 * complying / objects).floor(1)
+      end
+      # A word that the lexicon does not know: how often it stands in names, and in which (elements, a few).
+      UnknownWord = Struct.new(:word, :count, :elements, keyword_init: true)
+
+      RULED = { entity: :entity, attribute: :attribute, domain: :domain }.freeze
+      # What is a hint beside the run rather than a breach of the rule.
+      UNBLAMED = %i[alone ambiguous guessed clash].freeze
+      FEW = 5
+
+      # The compliance of a model, worked out once for a standard.
+      def self.of(model, standard) = model.memo([ :compliance, standard ]) { new(model, standard) }
+
+      def initialize(model, standard)
+        @model = model
+        @standard = standard
+      end
+
+      def breaches = @breaches ||= logical_breaches + physical_breaches
+
+      # Area values in the order of the subject areas, then the rest.
+      def areas
+        wrong = breaches.map { |breach| breach.element.id }.to_set
+        objects = (logical_elements + physical_rows.map { |row| @model.fetch(row.id) }).group_by { |element| area_id(element) }
+        [ *@model.all(:subject_area), nil ].filter_map do |area|
+          list = objects.fetch(area&.id, [])
+          Area.new(subject_area: area, objects: list.size, complying: list.count { |element| !wrong.include?(element.id) }) if list.any?
+        end
+      end
+
+      # Figures of the whole model.
+      def total = areas.then { |list| Area.new(subject_area: nil, objects: list.sum(&:objects), complying: list.sum(&:complying)) }
+
+      # UnknownWord values, the most frequent first.
+      def unknown_words
+        return [] if @standard.lexicon.empty?
+
+        found = Hash.new { |hash, word| hash[word] = [] }
+        (@model.all(:entity) + @model.all(:attribute)).each { |element| translation(element).unknown.each { |word| found[word.downcase] << element } }
+        found.map { |word, elements| UnknownWord.new(word:, count: elements.size, elements: elements.first(FEW)) }.sort_by { |unknown| [ -unknown.count, unknown.word ] }
+      end
+
+      private
+
+      def logical_elements = RULED.keys.flat_map { |kind| @model.all(kind) } + @model.all(:relationship).reject { |link| link.phrase.empty? }
+
+      def translation(element) = @standard.physical(element.name, element.kind == :entity ? :table : :column)
+
+      # Logical names: judged by the rule of their kind, words and all.
+      def logical_breaches
+        logical_elements.filter_map do |element|
+          text = element.kind == :relationship ? element.phrase : element.name
+          judged = @standard.physical(text, element.kind)
+          warnings = judged.warnings.reject { |warning| warning.code == :unknown && %i[relationship domain].include?(element.kind) }
+          warnings += [ Warning.new(code: :style, text: "It should be written “#{judged.text}”.") ] if misspelt?(text, judged)
+          Breach.new(element:, warnings:, wanted: wanted(element, text, judged)) if warnings.any?
+        end
+      end
+
+      # A verb phrase has no other name to take.
+      def wanted(element, text, judged) = element.kind == :relationship || judged.text == text ? nil : judged.text
+
+      # A word with capitals of its own is spelt as its writer wanted.
+      def misspelt?(text, judged)
+        now, right = Splitting.parts(text), Splitting.parts(judged.text)
+        now.size != right.size || now.zip(right).any? { |word, wanted| word != wanted && !word.match?(/.[[:upper:]]/) }
+      end
+
+      def physical_rows
+        @physical_rows ||= @model.all(:design).reject { |design| design.id == @model.header.names_from_id }.flat_map { |design| PhysicalRun.new(@model, design, @standard, all: false).rows }
+      end
+
+      def physical_breaches
+        physical_rows.filter_map do |row|
+          warnings = row.warnings.reject { |warning| UNBLAMED.include?(warning.code) || warning.code == :unknown }
+          warnings += [ Warning.new(code: :out_of_step, text: "It follows the logical name and should be “#{row.after}”.") ] if row.changed?
+          Breach.new(element: @model.fetch(row.id), warnings:, wanted: row.changed? ? row.after : nil) if warnings.any?
+        end
+      end
+
+      def area_id(element)
+        case element.kind
+        when :entity then element.subject_area_id
+        when :attribute, :column, *DesignNames::CONSTRAINTS then @model[element.parent_id]&.then { |owner| area_id(owner) }
+        when :table then @model[element.source_id]&.then { |entity| entity.kind == :entity ? entity.subject_area_id : nil }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,203 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Naming
+    # What a change made by hand brings with it: names that follow move along, and a name typed on the
+    # following side is fixed from then on.
+    class Following
+      MOVES = %i[name name_fixed role_name].freeze
+      PHYSICAL = (%i[table column] + DesignNames::CONSTRAINTS).freeze
+
+      # The change with what follows from it. standard: a callable that answers the model's Standard; it is
+      # asked only when there is something to name.
+      def self.complete(change, model, standard)
+        return change if change.updates.none? { |update| MOVES.include?(update.field) } || model.ids_of(:design).empty?
+
+        new(change, model, standard.call).complete
+      end
+
+      def initialize(change, model, standard)
+        @change = change
+        @before = model
+        @standard = standard
+        @updates = {}
+        change.updates.each { |update| @updates[[ update.id, update.field ]] = update }
+        @leading = model.header.names_from_id
+      end
+
+      def complete
+        fix_typed_names
+        words_follow
+        @before.all(:design).each { |design| design_follows(design) unless design.id == @leading }
+        ChangeSet.new(additions: @change.additions, updates: @updates.values, removals: @change.removals)
+      end
+
+      private
+
+      # The model as it will be, as far as it is known by now.
+      def after = ChangeSet.new(additions: @change.additions, updates: @updates.values, removals: @change.removals).apply(@before)
+
+      def set(element, field, value)
+        return if element[field] == value
+
+        key = [ element.id, field ]
+        @updates[key] = ChangeSet::Update.new(id: element.id, field:, before: @updates[key]&.before || @before[element.id]&.[](field), after: value).freeze
+      end
+
+      def fix_typed_names
+        @change.updates.each do |update|
+          element = @before[update.id]
+          next unless update.field == :name && element && following?(element) && !@updates.key?([ update.id, :name_fixed ])
+
+          set(element, :name_fixed, true)
+        end
+      end
+
+      def following?(element)
+        return counterpart?(element) && design_of(element) != @leading if PHYSICAL.include?(element.kind)
+
+        @leading && %i[entity attribute].include?(element.kind)
+      end
+
+      def counterpart?(element) = !element.source_id.empty?
+      def design_of(element) = @before.ancestors(element).last&.id
+
+      # Entities and attributes after the tables and columns of the leading design.
+      def words_follow
+        moved = @change.updates.select { |update| %i[name name_fixed].include?(update.field) && @before[update.id] }
+        tables = moved.flat_map { |update| leading_tables(@before.fetch(update.id)) }.uniq
+        return if tables.empty?
+
+        model = after
+        rows = LogicalRun.new(model, model.fetch(@leading), @standard, all: false, only: tables.map(&:source_id)).rows
+        rows.select(&:changed?).each { |row| set(model.fetch(row.id), :name, row.after) if moved_row?(row, moved) }
+      end
+
+      def leading_tables(element)
+        case element.kind
+        when :table, :column then [ element, *@before.ancestors(element) ].select { |each| each.kind == :table && each.parent_id == @leading }
+        when :entity, :attribute then @leading ? @before.children(@leading, :table).select { |table| [ element.id, element.parent_id ].include?(table.source_id) } : []
+        else []
+        end
+      end
+
+      # Only what belongs to something that moved: the rest may be out of step for reasons of its own.
+      def moved_row?(row, moved)
+        moved.any? { |update| update.id == row.id || @before[update.id].then { |element| element.kind.to_s.match?(/table|column/) && element.source_id == row.id } }
+      end
+
+      def design_follows(design)
+        tables = affected_tables(design)
+        freed = freed_ids(design)
+        return if tables.empty? && freed.empty?
+
+        DesignMove.new(@before, after, design, @standard, tables, freed).names.each { |element, name| set(element, :name, name) }
+      end
+
+      def freed_ids(design)
+        @change.updates.select { |update| update.field == :name_fixed && update.after == false && PHYSICAL.include?(@before[update.id]&.kind) }
+               .map(&:id).select { |id| design_of(@before.fetch(id)) == design.id }
+      end
+
+      # Tables whose entity changed, or got a key from one that did.
+      def affected_tables(design)
+        renamed = @updates.values.any? { |update| %i[name role_name].include?(update.field) && %i[entity attribute relationship].include?(@before[update.id]&.kind) }
+        tables = @before.children(design.id, :table)
+        return tables.select { |table| touched_tables.include?(table.id) } unless renamed
+
+        ids = (@affected ||= Diagram::Affected.between(@before, after, "logical"))
+        tables.select { |table| ids.include?(table.source_id) || meets?(table.source_id, ids) || touched_tables.include?(table.id) }
+      end
+
+      # Tables in which a name was given by hand or freed, and those that refer to them: names of keys follow.
+      def touched_tables
+        @touched_tables ||= begin
+          own = @change.updates.filter_map { |update| @before[update.id] }.select { |element| PHYSICAL.include?(element.kind) }.map { |element| element.kind == :table ? element.id : element.parent_id }
+          own.flat_map { |id| [ id, *@before.referrers(id, :foreign_key).map(&:parent_id) ] }.to_set
+        end
+      end
+
+      # The table of a many-to-many relationship belongs to none of the two entities.
+      def meets?(source_id, ids)
+        link = source_id.end_with?("-entity") ? @before[source_id.delete_suffix("-entity")] : nil
+        link && [ link.from_id, link.to_id ].any? { |id| ids.include?(id) }
+      end
+    end
+
+    # The new names of some tables of one design and of what stands in them.
+    class DesignMove
+      def initialize(before, after, design, standard, tables, freed)
+        @before = before
+        @after = after
+        @tables = tables
+        @freed = freed.to_set
+        @design = design
+        @old = DesignNames.new(before, design, standard)
+        @new = DesignNames.new(after, design, standard)
+        @names = {}
+      end
+
+      # { element => name } of what moves.
+      def names
+        @tables.each { |table| move(table) { |names| names.table(table) } }
+        settle(@names, @after.children(@design.id, :table) + @after.children(@design.id, :view))
+        @tables.each { |table| move_columns(table) }
+        @tables.each { |table| move_constraints(table) }
+        @names
+      end
+
+      private
+
+      # Does it follow, and is it to be called something else than before?
+      def move(element, into = @names)
+        return if current(element).name_fixed
+
+        wanted = yield(@new)&.text or return
+        into[element] = wanted if @freed.include?(element.id) || wanted != yield(@old)&.text
+      end
+
+      def current(element) = @after[element.id] || element
+
+      def move_columns(table)
+        moved = {}
+        @after.children(table.id, :column).each { |column| move(column, moved) { |names| names.column(table, column) } }
+        settle(moved, @after.children(table.id, :column))
+        @names.merge!(moved)
+      end
+
+      # Of keys and indexes only those move that were called by the rule.
+      def move_constraints(table)
+        moved = DesignNames::CONSTRAINTS.flat_map { |kind| @after.children(table.id, kind) }.filter_map do |element|
+          wanted = @new.constraint(table, element, ->(id) { new_name(id) })
+          [ element, wanted ] if wanted && !element.name_fixed && (@freed.include?(element.id) || (wanted != element.name && in_step?(table, element)))
+        end.to_h
+        settle(moved, moved.empty? ? [] : everything_named)
+        @names.merge!(moved)
+      end
+
+      def in_step?(table, element)
+        was = @old.constraint(table, element, ->(id) { @before[id]&.name.to_s })
+        was && Scope.new(limit: @old.limit(element)).variant?(element.name, was)
+      end
+
+      def new_name(id)
+        @by_id = @names.to_h { |element, name| [ element.id, name ] } unless @by_id&.size == @names.size
+        @by_id[id] || @after[id]&.name.to_s
+      end
+
+      def everything_named
+        @everything_named ||= @after.children(@design.id, :view) + @after.children(@design.id, :table).flat_map { |table| [ table, *DesignNames::CONSTRAINTS.flat_map { |kind| @after.children(table.id, kind) } ] }
+      end
+
+      # Gives each moved one what is free beside those that stay.
+      def settle(moved, siblings)
+        return if moved.empty?
+
+        ids = moved.keys.map(&:id).to_set
+        given = Assigning.new(siblings.reject { |each| ids.include?(each.id) }.map { |each| new_name(each.id) })
+                         .names(moved.to_h { |element, wanted| [ element.id, [ element.name, wanted, @new.limit(element) ] ] })
+        moved.each_key { |element| moved[element] = given.fetch(element.id) }
+      end
+    end
+  end
+end

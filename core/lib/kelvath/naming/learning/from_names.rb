@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Naming
+    module Learning
+      # Learns from abbreviated names alone: every part that the lexicon does not know is compared with
+      # the words that Kelvath ships, with those written out elsewhere in the model, and with what the
+      # types of its columns say.
+      class FromNames
+        MOST_OTHERS = 4
+        LEAST = 0.3 # a weaker guess is not worth a person's time
+        # What a value of a type is likely to be called, at the end of a name.
+        TYPE_WORDS = { "date" => %w[date day], "time" => %w[time hour], "timestamp" => %w[timestamp moment time date], "boolean" => %w[flag indicator], "decimal" => %w[amount rate price percent percentage weight],
+                       "integer" => %w[number quantity count identifier], "text" => %w[name code text description reference type status] }.freeze
+
+        # names: Name values; said: words that the model writes out in full (lower case).
+        Name = Struct.new(:text, :type, keyword_init: true)
+
+        # What a model's designs say: its names, and the words in its comments and definitions.
+        def self.of(model, lexicon)
+          platforms = model.all(:design).to_h { |design| [ design.id, Platforms.fetch(design.platform) ] }
+          names = model.all(:table).flat_map { |table| [ Name.new(text: table.name), *model.children(table.id, :column).map { |column| Name.new(text: column.name, type: platforms[table.parent_id]&.logical_type(column.native_type)&.fetch(:type)) } ] }
+          new(names, lexicon, said: words_said(model))
+        end
+
+        def self.words_said(model)
+          texts = model.all(:table).map(&:comment) + model.all(:column).map(&:comment) + model.all(:entity).flat_map { |entity| [ entity.name, entity.definition ] } +
+                  model.all(:attribute).flat_map { |attribute| [ attribute.name, attribute.definition ] } + model.all(:view).map(&:name)
+          texts.flat_map { |text| Splitting.parts(text) }.map(&:downcase).select { |word| word.length > 3 }.to_set
+        end
+
+        def initialize(names, lexicon, said: Set.new)
+          @names = names.uniq
+          @lexicon = lexicon
+          @said = said | lexicon.entries.flat_map { |entry| Splitting.parts(entry.definition) }.map(&:downcase)
+          @known = lexicon.entries.flat_map { |entry| Splitting.parts(entry.name) }.map(&:downcase).to_set
+        end
+
+        # Proposal values, the surest first.
+        def proposals
+          places = Hash.new { |hash, part| hash[part] = [] }
+          @names.each { |name| parts(name.text).each_with_index { |part, index| places[part] << [ name, index == parts(name.text).size - 1 ] if unknown?(part) } }
+          places.filter_map { |part, seen| proposal(part, seen) }.sort_by { |each| [ -each.confidence, each.short ] }
+        end
+
+        # Words that a part may stand for, [[word, weight], …], the best first.
+        def candidates(part, seen = [])
+          pool = Dictionary.beginning(part[0]) + @said.select { |word| word.start_with?(part[0]) }
+          weighed = pool.uniq.filter_map do |word|
+            fit = Abbreviation.fit(part, word)
+            [ word, weight(part, word, fit, seen) ] if fit.positive?
+          end
+          merge_forms(weighed).sort_by { |word, weight| [ -weight, word ] }
+        end
+
+        private
+
+        def parts(text) = (@parts ||= {})[text] ||= Splitting.parts(text).map(&:downcase)
+
+        # Digits, single letters and words written out need nothing.
+        def unknown?(part)
+          part.length > 1 && part.match?(/\A[a-z]+\z/) && @lexicon.meanings(part).empty? && @lexicon.match([ part ], 0).nil? && !written_out?(part)
+        end
+
+        def written_out?(part) = Lettering::JOINTS.include?(part) || part == "id" || (part.length > 3 && (@said.include?(part) || Dictionary.whole?(part)))
+
+        # How likely the word is meant: how well the part fits it, how common the word is, whether names
+        # of data use it, whether this model says it, whether the type speaks for it.
+        def weight(part, word, fit, seen)
+          weight = fit * (1 - (Math.log(Dictionary.ranks.fetch(word, 28_000)) / 26))
+          weight *= 1.45 if Dictionary.trade.include?(word)
+          weight *= 1.6 if @said.include?(word)
+          weight *= 0.45 if @known.include?(word)
+          weight *= 1.3 if typed?(word, seen)
+          weight *= 0.55 if word.length > part.length * 4
+          weight *= 0.6 if inflected?(word)
+          weight
+        end
+
+        # A known word with another short form is less likely to have a second one.
+        def typed?(word, seen) = seen.any? { |name, last| last && TYPE_WORDS.fetch(name.type.to_s, []).include?(word) }
+
+        def inflected?(word) = word.match?(/(s|ed|ly|ish)\z/) && !Dictionary.trade.include?(word)
+
+        # A plural stands behind its singular.
+        def merge_forms(weighed)
+          words = weighed.to_h
+          weighed.reject { |word, _| (singular = Inflection.singular(word)) != word && words.key?(singular) }
+        end
+
+        def proposal(part, seen)
+          (word, weight), *others = candidates(part, seen)
+          return if word.nil? || weight < LEAST
+
+          share = weight / (weight + (others.first&.last || 0)) # one half when another word is as likely
+          confidence = ([ weight, 1 ].min * share * 1.4).clamp(0.05, 0.95).round(2)
+          Proposal.new(word:, short: part, confidence:, evidence: evidence(part, word, seen), others: others.map(&:first).first(MOST_OTHERS))
+        end
+
+        def evidence(part, word, seen)
+          [ "stands in #{seen.size} #{seen.one? ? 'name' : 'names'}", *("the model writes “#{word}” out" if @said.include?(word)),
+            *("columns of its type are called so" if typed?(word, seen)), *seen.map { |name, _| name.text }.uniq.first(3) ]
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,195 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Naming
+    # The names of a design made from the logical ones, or the logical ones from a design's: row by row
+    # with the reason, then as one ChangeSet of the rows that a person takes.
+    class Run
+      # translation: why, nil for names of keys; fixed: set by hand; warnings: Warning values.
+      Row = Struct.new(:id, :kind, :where, :before, :after, :translation, :fixed, :warnings, keyword_init: true) do
+        def changed? = before != after
+      end
+
+      DIRECTIONS = %w[physical words].freeze
+
+      # direction: "physical" names the design's tables, columns and keys, "words" the entities and
+      # attributes that belong to it. all: names set by hand too. within: ids of entities, subject areas,
+      # tables or columns that are meant; none: the whole. Raises NotFound, UnknownName.
+      def self.of(model, standard, design_id:, direction: "physical", all: false, within: [])
+        raise UnknownName, "Names go to #{DIRECTIONS.join(' or to ')}, not to “#{direction}”." unless DIRECTIONS.include?(direction)
+
+        design = model.fetch(design_id)
+        type = direction == "words" ? LogicalRun : PhysicalRun
+        new(model, type.new(model, design, standard, all:).rows, within:)
+      end
+
+      attr_reader :rows
+
+      def initialize(model, rows, within: [])
+        @model = model
+        @rows = within.empty? ? rows : rows.select { |row| Within.new(model, within).include?(row.id) }
+      end
+
+      def changes = rows.select(&:changed?)
+
+      # ChangeSet of the rows chosen (ids; nil: all that change). edited: { id => name typed instead },
+      # which fixes the name. Raises InvalidValue.
+      def change(chosen: nil, edited: {})
+        updates = rows.flat_map do |row|
+          typed = edited[row.id].to_s.strip
+          next [] unless chosen.nil? || chosen.include?(row.id)
+
+          typed.empty? || typed == row.after ? taken(row) : typed_instead(row, typed)
+        end
+        ChangeSet.new(updates:)
+      end
+
+      private
+
+      def taken(row)
+        return [] unless row.changed?
+
+        [ update(row, :name, row.before, row.after), (update(row, :name_fixed, true, false) if row.fixed) ].compact
+      end
+
+      def typed_instead(row, typed)
+        name = @model.fetch(row.id).class.fetch_field(:name).parse(typed)
+        [ (update(row, :name, row.before, name) if name != row.before), (update(row, :name_fixed, false, true) unless row.fixed) ].compact
+      end
+
+      def update(row, field, before, after) = ChangeSet::Update.new(id: row.id, field:, before:, after:).freeze
+    end
+
+    # Is an element, or what it stands in or belongs to, among those meant?
+    class Within
+      def initialize(model, ids)
+        @model = model
+        @ids = ids.to_set
+      end
+
+      def include?(id)
+        element = @model[id] or return false
+        [ element, *@model.ancestors(element) ].any? { |each| meant?(each) }
+      end
+
+      private
+
+      def meant?(element)
+        return true if @ids.include?(element.id)
+
+        entity = element.kind == :table ? @model[element.source_id] : element
+        entity&.kind == :entity && (@ids.include?(entity.id) || @ids.include?(entity.subject_area_id))
+      end
+    end
+
+    # The rows of a run that names a design.
+    class PhysicalRun
+      def initialize(model, design, standard, all:)
+        @model = model
+        @standard = standard
+        @names = DesignNames.new(model, design, standard)
+        @limit = @names.platform.identifier_limit
+        @all = all
+        @tables = model.children(design.id, :table)
+        @kept = model.children(design.id, :view).map(&:name)
+      end
+
+      def rows
+        @given = {}
+        tables = table_rows
+        columns = @tables.to_h { |table| [ table.id, column_rows(table) ] }
+        constraints = constraint_rows.group_by { |row| @model.fetch(row.id).parent_id }
+        tables.flat_map { |row| [ row, *columns[row.id], *constraints[row.id] ] }
+      end
+
+      private
+
+      def table_rows
+        wanted = @tables.to_h { |table| [ table, @names.table(table) ] }
+        @scope = assigning(wanted, @kept)
+        give(wanted, @scope) { |_| "" }
+      end
+
+      def column_rows(table)
+        wanted = @model.children(table.id, :column).to_h { |column| [ column, @names.column(table, column) ] }
+        give(wanted, assigning(wanted, [])) { |_| @given.fetch(table.id) }
+      end
+
+      # Keys and indexes share the tables' scope, as they do in most platforms.
+      def constraint_rows
+        wanted = @tables.flat_map { |table| DesignNames::CONSTRAINTS.flat_map { |kind| @model.children(table.id, kind).map { |element| [ element, constraint(table, element) ] } } }.to_h
+        give(wanted, assigning(wanted, @given.values_at(*@tables.map(&:id)) + @kept)) { |element| @given.fetch(element.parent_id) }
+      end
+
+      def constraint(table, element)
+        text = @names.constraint(table, element, ->(id) { @given[id] || @model[id]&.name.to_s }) or return
+        Translation.new(text:, steps: [], warnings: [], ways: [ "made of its table and columns" ], losses: [])
+      end
+
+      def free?(element, translation) = translation && (@all || !element.name_fixed)
+      def assigning(wanted, kept) = Assigning.new(kept + wanted.reject { |element, translation| free?(element, translation) }.map { |element, _| element.name })
+
+      def give(wanted, scope)
+        names = scope.names(wanted.select { |element, translation| free?(element, translation) }.to_h { |element, translation| [ element.id, [ element.name, translation.text, @names.limit(element) ] ] })
+        wanted.map do |element, translation|
+          after = @given[element.id] = names.fetch(element.id, element.name)
+          Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:, translation:, fixed: element.name_fixed, warnings: warnings(element, translation, after))
+        end
+      end
+
+      def warnings(element, translation, after)
+        return [ Warning.new(code: :alone, text: "It has no counterpart on the logical side.") ] unless translation
+        return [ *over_limit(after) ] if element.name_fixed && !@all
+
+        [ *translation.warnings, *clash(translation, after), *over_limit(after) ]
+      end
+
+      def clash(translation, after) = translation.text.casecmp?(after) ? [] : [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
+      def over_limit(name) = @limit && name.bytesize > @limit ? [ Warning.new(code: :too_long, text: "It is #{name.bytesize} bytes long; #{@names.platform.title} takes #{@limit}.") ] : []
+      Row = Run::Row
+    end
+
+    # The rows of a run that puts a design's names into words.
+    class LogicalRun
+      # only: ids of the entities that are meant; nil: all.
+      def initialize(model, design, standard, all:, only: nil)
+        @only = only
+        @model = model
+        @design = design
+        @standard = standard
+        @all = all
+      end
+
+      def rows
+        tables = @model.children(@design.id, :table).select { |table| @model[table.source_id]&.kind == :entity && (@only.nil? || @only.include?(table.source_id)) }.uniq(&:source_id)
+        wanted = tables.to_h { |table| [ @model.fetch(table.source_id), @standard.words(table.name, :table) ] }
+        others = @model.all(:entity) - wanted.keys
+        entities = give(wanted, others) { |_| "" }
+        tables.zip(entities).flat_map { |table, row| [ row, *attribute_rows(table, row) ] }
+      end
+
+      private
+
+      def attribute_rows(table, row)
+        attributes = @model.children(row.id, :attribute).to_h { |attribute| [ attribute.id, attribute ] }
+        near = Standard.near(row.after, @standard)
+        wanted = @model.children(table.id, :column).filter_map do |column|
+          attribute = attributes[column.source_id]
+          [ attribute, @standard.words(column.name, :column, **near, domain: @model[attribute.domain_id]&.name) ] if attribute
+        end.to_h
+        give(wanted, attributes.values - wanted.keys) { |_| row.after }
+      end
+
+      def give(wanted, others)
+        free, fixed = wanted.partition { |element, _| @all || !element.name_fixed }
+        scope = Assigning.new((others + fixed.map(&:first)).map(&:name), joint: " ")
+        names = scope.names(free.to_h { |element, translation| [ element.id, [ element.name, translation.text[0, Metamodel::Field::NAME_LIMIT] ] ] })
+        wanted.map do |element, translation|
+          after = names.fetch(element.id, element.name)
+          clash = after.casecmp?(translation.text) || !names.key?(element.id) ? [] : [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
+          Run::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:, translation:, fixed: element.name_fixed, warnings: element.name_fixed && !@all ? [] : translation.warnings + clash)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Naming
+    # The names taken in one scope, whatever their case; gives out free ones.
+    class Scope
+      # limit: bytes; joint: what stands before a number.
+      def initialize(limit: nil, joint: "_")
+        @limit = limit
+        @joint = joint
+        @taken = Set.new
+        @numbers = Hash.new(1)
+      end
+
+      # Is the name free? Takes it then.
+      def claim(name) = !@taken.add?(name.downcase).nil?
+      def free?(name) = !@taken.include?(name.downcase)
+
+      # The name itself, or with _2, _3 … behind it. limit: of this name, where it has one of its own.
+      def take(name, limit: @limit)
+        candidate = within(name, 0, limit)
+        return candidate if claim(candidate)
+
+        loop do
+          tail = "#{@joint}#{@numbers[name.downcase] += 1}"
+          candidate = "#{within(name, tail.bytesize, limit)}#{tail}"
+          return candidate if claim(candidate)
+        end
+      end
+
+      # Is it the name as this scope would give it out, with a number or not?
+      def variant?(candidate, name, limit: @limit)
+        return true if candidate == within(name, 0, limit)
+
+        tail = candidate[/#{Regexp.escape(@joint)}\d+\z/]
+        !tail.nil? && candidate == "#{within(name, tail.bytesize, limit)}#{tail}"
+      end
+
+      private
+
+      def within(name, tail, limit) = limit && name.bytesize + tail > limit ? name.byteslice(0, limit - tail).scrub("") : name
+    end
+  end
+end

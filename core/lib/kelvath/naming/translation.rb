@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Naming
+    # What a name became and why. steps: what each word became; warnings: what a person should look at;
+    # ways: what the rule did to the whole, in words; losses: why the name may not read back (symbols of
+    # RoundTrip::CAUSES).
+    Translation = Struct.new(:text, :steps, :warnings, :ways, :losses, keyword_init: true) do
+      def unknown = steps.select { |step| step.mark == :unknown }.map(&:word)
+      def why = [ *steps.filter_map(&:words), *ways ].then { |reasons| reasons.empty? ? "written as the rule says" : reasons.join("; ") }
+    end
+
+    # One word of a name: as it stood, as it became; entry: where that comes from; others: entries it
+    # could as well have meant. mark: :known, :unknown, :forbidden, :retired, :proposed, :guessed or :number.
+    Step = Struct.new(:word, :text, :entry, :mark, :others, keyword_init: true) do
+      def words = word.casecmp?(text) ? nil : "#{word} → #{text}"
+    end
+
+    # code: a symbol to group by; text: the sentence.
+    Warning = Struct.new(:code, :text, keyword_init: true)
+  end
+end
