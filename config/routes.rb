@@ -9,7 +9,25 @@ Rails.application.routes.draw do
     resource :database, only: :show
   end
 
+  resources :standards, only: :index
+  resources :lexicons, only: %i[create show] do
+    resources :entries, only: %i[index create edit update destroy], controller: "lexicon_entries"
+    resource :sheet, only: %i[show create update], controller: "lexicon_sheets"
+    resource :round_trip, only: :show
+    resource :version, only: %i[new create]
+  end
+  resources :rulebooks, only: %i[create show] do
+    resources :rules, only: %i[show update]
+    resource :version, only: %i[new create]
+  end
+
   resources :models, only: %i[index create show] do
+    resource :naming, only: %i[show create], controller: "naming"
+    resource :compliance, only: :show
+    resource :round_trip, only: :show
+    resource :learning, only: %i[show create]
+    resource :physical_name, only: :show
+    resources :known_words, only: %i[new create]
     resources :diagrams, only: %i[show create destroy] do
       resource :layout, only: :create
       resource :move, only: :create

@@ -394,7 +394,9 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000002) do
     t.string "name", null: false
     t.string "person", null: false
     t.datetime "created_at", null: false
+    t.integer "number"
     t.index ["model_id", "name"], name: "index_milestones_on_model_id_and_name", unique: true
+    t.index ["model_id", "number"], name: "index_milestones_on_model_id_and_number", unique: true
     t.index ["model_id"], name: "index_milestones_on_model_id"
   end
 

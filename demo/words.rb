@@ -12,7 +12,11 @@ module Demo
       "Hull" => "HULL", "Call" => "CALL", "Sign" => "SGN", "Gross" => "GRS", "Tonnage" => "TON", "Capacity" => "CAP", "Island" => "ISL", "Planned" => "PLN", "Actual" => "ACTL", "Departure" => "DPT",
       "Arrival" => "ARR", "Supervisor" => "SUPV", "Join" => "JOIN", "Joined" => "JND", "Total" => "TOT", "Dwell" => "DWL", "Sequence" => "SEQ", "Severity" => "SVRT", "Band" => "BAND", "Licence" => "LIC", "Plate" => "PLT",
       "Load" => "LOAD", "From" => "FROM", "To" => "TO", "Estimated" => "EST", "Estate" => "EST", "Metre" => "M", "Axle" => "AXL", "Seat" => "SEAT", "Deck" => "DCK", "Officer" => "OFCR", "Engineer" => "ENGR",
-      "Engine" => "ENG", "Speed" => "SPD", "Height" => "HGT", "Valid" => "VLD", "Expiry" => "EXP", "Issued" => "ISS", "Paid" => "PD", "Cancelled" => "CNX", "Purchase Order" => "PO"
+      "Engine" => "ENG", "Speed" => "SPD", "Height" => "HGT", "Valid" => "VLD", "Expiry" => "EXP", "Issued" => "ISS", "Paid" => "PD", "Cancelled" => "CNX", "Purchase Order" => "PO",
+      "Price" => "PRC", "Title" => "TTL", "Cost" => "CST", "Adult" => "ADLT", "Child" => "CHLD", "Assistance" => "ASST", "Beam" => "BEAM", "Boarded" => "BRDD", "Car" => "CAR", "Lorry" => "LRRY", "Coach" => "CCH",
+      "Crossing" => "CRSG", "Depth" => "DPTH", "Discount" => "DISC", "Distance" => "DIST", "Duty" => "DTY", "Goods" => "GDS", "Grade" => "GRD", "Hazardous" => "HAZ", "High" => "HIGH", "Inspector" => "INSPR",
+      "Kind" => "KND", "Lane" => "LANE", "Note" => "NOTE", "Rank" => "RNK", "Registration" => "REG", "Seasonal" => "SEAS", "Service" => "SVC", "Short" => "SHRT", "Water" => "WTR", "Home" => "HOME", "Predicted" => "PRD",
+      "Delivered" => "DLVD", "Inspected" => "INSPD", "Opened" => "OPND", "Closed" => "CLSD", "Found" => "FND", "Returned" => "RTND", "Launched" => "LNCD", "Starts" => "STRT", "Ends" => "END"
     }.freeze
     # class word => [short form, the domain it suggests]
     CLASS = { "Code" => [ "CD", "Code3" ], "Name" => [ "NM", "Person Name" ], "Number" => [ "NBR", "" ], "Identifier" => [ "ID", "" ], "Date" => [ "DT", "" ], "Time" => [ "TM", "Timestamp" ], "Status" => [ "STS", "" ],
@@ -22,6 +26,8 @@ module Demo
     FORBIDDEN = { "Boat" => "Vessel", "Ship" => "Vessel", "Client" => "Passenger", "Trip" => "Sailing", "Port" => "Harbour" }.freeze
     CONTEXT = { "Estimated" => [ "Arrival", "Departure", "Time" ], "Estate" => [ "Vehicle", "Car" ] }.freeze
     SOURCE = "HSOPS data dictionary"
+    # The house's rulebooks: name => the one that ships which it begins as.
+    RULEBOOKS = { "Hollin Sound names" => "many", "HSOPS names" => "short" }.freeze
 
     module_function
 

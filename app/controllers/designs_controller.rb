@@ -7,11 +7,12 @@ class DesignsController < ApplicationController
     @desk = Desk.new(@stored, @model, view: "designs", stage: "physical")
   end
 
-  # Derives a new design with its diagram, in one commit.
+  # Derives a new design with its diagram, in one commit. Where a standard named it, the names come first.
   def create
-    derived = Kelvath::Starting.design(@model, platform: params.require(:platform), ids: Ids)
-    @stored.journal.commit(derived.change_set, by: person, label: "Derived the design #{derived.name}")
+    choice = NamingStandard::Choice.of(@model)
+    derived = Kelvath::Starting.design(@model, platform: params.require(:platform), ids: Ids, standard: choice.standard)
+    @stored.journal.commit(derived.change_set, by: person, label: "Derived the design #{derived.name}", follow: false)
     flash[:notice] = [ "Derived the design #{derived.name}.", *derived.notes.first(4) ].join(" ")
-    redirect_to model_diagram_path(@stored, derived.diagram_id), status: :see_other
+    redirect_to (choice.plain? ? model_diagram_path(@stored, derived.diagram_id) : model_naming_path(@stored, design: derived.design_id, show: "all")), status: :see_other
   end
 end

@@ -9,7 +9,7 @@ class FindingsController < ApplicationController
     return render partial: "desk/findings", locals: { stored: @stored, stage: params[:stage], found: live } if params[:count]
     return render partial: "findings/few", locals: { findings: about(params[:element]) } if params[:element]
 
-    @findings = Kelvath::Findings.of(@model)
+    @findings = found
 
     @desk = Desk.new(@stored, @model, view: "findings", stage: params[:stage].presence_in(Desk::STAGES.keys) || "logical")
     render partial: "findings/list", locals: { findings: @findings } if request.headers["HX-Request"]
@@ -18,7 +18,9 @@ class FindingsController < ApplicationController
   private
 
   # What is found beside the work, after every change; nil for a model too large for that.
-  def live = @model.size > LARGE ? nil : Kelvath::Findings.of(@model)
+  def live = @model.size > LARGE ? nil : found
+
+  def found = Kelvath::Findings.of(@model, NamingStandard.of(@model))
 
   # What was found about an element or about what stands within it.
   def about(id)

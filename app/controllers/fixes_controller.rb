@@ -5,13 +5,13 @@ class FixesController < ApplicationController
   include ModelScoped
 
   def new
-    @finding = Kelvath::Findings.fetch(@model, params[:finding_id])
+    @finding = Kelvath::Findings.fetch(@model, params[:finding_id], NamingStandard.of(@model))
     @fixes = @finding.fixes.map { |fix| [ fix.title, fix.change.call(Ids) ] }
     render layout: false
   end
 
   def create
-    finding = Kelvath::Findings.fetch(@model, params[:finding_id])
+    finding = Kelvath::Findings.fetch(@model, params[:finding_id], NamingStandard.of(@model))
     fix = finding.fixes.fetch(Integer(params.require(:number), 10)) { raise Kelvath::NotFound, "That fix is not offered any more." }
     commit fix.change.call(Ids), label: "Mended a finding: #{fix.title}"
   rescue ArgumentError

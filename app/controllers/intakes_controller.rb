@@ -5,7 +5,8 @@ class IntakesController < ApplicationController
   def create
     source = params[:sample].present? ? DemoFiles.fetch(params[:sample]) : uploaded
     SqliteFile.check(source.path)
-    run = Run.create!(kind: "intake", title: source.title, person:)
+    choice = NamingStandard::Choice.latest(lexicon: params[:lexicon], rulebook: params[:rulebook])
+    run = Run.create!(kind: "intake", title: source.title, person:, options: choice.to_h.compact)
     FileUtils.cp(source.path, run.upload_path)
     IntakeJob.perform_later(run, run.upload_path.to_s)
     redirect_to run_path(run), status: :see_other

@@ -2,7 +2,8 @@
 
 class ModelsController < ApplicationController
   def index
-    @models = StoredModel.recent
+    @models = StoredModel.of_sort("model").recent
+    @choices = StandardChoices.new
     @samples = DemoFiles.all
     @starters = KeptStarter.everything
     @model_name = params[:name]
@@ -10,6 +11,8 @@ class ModelsController < ApplicationController
 
   def show
     stored = StoredModel.find(params[:id])
+    return redirect_to(stored.sort == "lexicon" ? lexicon_path(stored) : rulebook_path(stored)) unless stored.model?
+
     redirect_to model_diagram_path(stored, Desk.new(stored, stored.model, view: "diagram").first_diagram.id)
   end
 

@@ -3,5 +3,8 @@
 class RedosController < ApplicationController
   include ModelScoped
 
-  def create = repaint(@stored.journal.redo(by: person))
+  def create
+    repaint(@stored.journal.redo(by: person))
+    response.headers["HX-Trigger"] = "committed, undone"
+  end
 end

@@ -3,5 +3,9 @@
 class UndosController < ApplicationController
   include ModelScoped
 
-  def create = repaint(@stored.journal.undo(by: person))
+  # Pages that paint their rows anew after it listen for “undone”.
+  def create
+    repaint(@stored.journal.undo(by: person))
+    response.headers["HX-Trigger"] = "committed, undone"
+  end
 end

@@ -11,6 +11,17 @@ module ElementsHelper
     held.via.map { |id| @model.fetch(id).then { |link| @model.fetch(link.kind == :relationship ? Kelvath::Logical::Cardinality.parent_id(link) : link.parent_id).name } }.uniq.to_sentence
   end
 
+  # [[table or column, its design], …] that stand for an entity or attribute.
+  def physical_twins(element)
+    @model.all(:design).flat_map do |design|
+      tables = @model.children(design.id, :table)
+      owner = element.kind == :attribute ? element.parent_id : element.id
+      tables.select { |table| table.source_id == owner }.flat_map do |table|
+        element.kind == :entity ? [ [ table, design ] ] : @model.children(table.id, :column).select { |column| column.source_id == element.id }.map { |column| [ column, design ] }
+      end
+    end
+  end
+
   # The line at the foot of the page.
   def read_back(model, element) = Kelvath::Logical::Sentences.about(model, element).first(3).join(" ")
 end

@@ -56,8 +56,9 @@ module FieldsHelper
     element[field.name].nil? && !Kelvath::Metamodel::SIZED_TYPES.fetch(type, []).include?(field.name)
   end
 
-  # What a diagram of that stage does not use.
+  # What a diagram of that stage does not use, and what can be said only of names that follow.
   def unseen?(element, field)
+    return !Kelvath::Naming::Following.following?(element, @model) if field.name == :name_fixed
     return false unless element.kind == :diagram
 
     physical = element.stage == "physical"
@@ -101,6 +102,13 @@ module FieldsHelper
       return select_tag("value", options_for_select(simple + others, value.to_s), **options)
     end
 
-    text_field_tag("value", value, **options, autocomplete: "off", spellcheck: false)
+    text_field_tag("value", value, **options, **naming(element, field), autocomplete: "off", spellcheck: false)
+  end
+
+  # Fields beside which the physical name forms while they are typed in.
+  def naming(element, field)
+    return {} unless field.name == :name && %i[entity attribute].include?(element.kind)
+
+    { data: { names: element.kind, action: "keydown->leave#escape" } }
   end
 end

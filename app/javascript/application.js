@@ -23,12 +23,14 @@ import Prose from RAILS_ASSET_URL("controllers/prose.js")
 import Quick from RAILS_ASSET_URL("controllers/quick.js")
 import Relating from RAILS_ASSET_URL("controllers/relating.js")
 import Selection from RAILS_ASSET_URL("controllers/selection.js")
+import Slip from RAILS_ASSET_URL("controllers/slip.js")
 import Submit from RAILS_ASSET_URL("controllers/submit.js")
+import Ticks from RAILS_ASSET_URL("controllers/ticks.js")
 import Toasts from RAILS_ASSET_URL("controllers/toasts.js")
 import Upload from RAILS_ASSET_URL("controllers/upload.js")
 
 const controllers = {
-  bodies: Bodies, busy: Busy, canvas: Canvas, cards: Cards, clipboard: Clipboard, columns: Columns, command: Command, copy: Copy, decides: Decides, editor: Editor, filter: Filter, fold: Fold, grid: Grid, keys: Keys, leave: Leave, menu: Menu, palette: Palette, png: Png, print: Print, prose: Prose, quick: Quick, relating: Relating, selection: Selection, submit: Submit, toasts: Toasts, upload: Upload
+  bodies: Bodies, busy: Busy, canvas: Canvas, cards: Cards, clipboard: Clipboard, columns: Columns, command: Command, copy: Copy, decides: Decides, editor: Editor, filter: Filter, fold: Fold, grid: Grid, keys: Keys, leave: Leave, menu: Menu, palette: Palette, png: Png, print: Print, prose: Prose, quick: Quick, relating: Relating, selection: Selection, slip: Slip, submit: Submit, ticks: Ticks, toasts: Toasts, upload: Upload
 }
 const application = Application.start()
 Object.entries(controllers).forEach(([name, controller]) => application.register(name, controller))

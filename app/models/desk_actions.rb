@@ -27,6 +27,7 @@ class DeskActions
     [ *@model.all(:diagram).reject { |diagram| diagram.stage == "physical" && diagram.design_id.nil? }.map { |diagram| go("Open the diagram #{diagram.name}", model_diagram_path(@stored, diagram.id)) },
       *Kelvath::Ledger::KINDS.map { |kind| go("Open the ledger of #{Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title)}", model_ledger_path(@stored, "kind:#{kind}")) },
       go("Open the ledger of attributes", model_ledger_path(@stored, "logical")), go("Open Prose", model_prose_path(@stored)), go("Open findings", model_findings_path(@stored)), go("Open the journal", model_journal_path(@stored)),
+      go("Open naming", model_naming_path(@stored)), go("Keeping to the naming standard", model_compliance_path(@stored)), go("Round trip of names", model_round_trip_path(@stored)), go("Learn words from names", model_learning_path(@stored)),
       go("Open milestones", model_milestones_path(@stored)), go("Save as a starter", new_model_starter_path(@stored)), go("Derive a design", model_designs_path(@stored)), go("All models", root_path) ]
   end
 

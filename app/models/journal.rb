@@ -12,10 +12,11 @@ class Journal
     @stored = stored
   end
 
-  # Writes a change in one transaction: moves it onto the present revision, checks what must hold,
-  # writes the rows and the entry. Answers a Commit, or nil if there was nothing to change.
+  # Writes a change in one transaction: moves it onto the present revision, adds the names that follow,
+  # checks what must hold, writes the rows and the entry. follow: false for what says every name itself.
+  # Answers a Commit, or nil if there was nothing to change.
   # Raises Kelvath::Conflict, Kelvath::InvalidChange, Kelvath::NotFound.
-  def commit(change_set, by:, label: nil, kind: "change", strict: false)
+  def commit(change_set, by:, label: nil, kind: "change", strict: false, follow: true)
     done = nil
     @stored.with_lock do
       before = @stored.model
@@ -23,6 +24,8 @@ class Journal
       next if fitting.empty?
 
       yield if block_given?
+      label ||= fitting.describe(before)
+      fitting = Kelvath::Naming::Following.complete(fitting, before, -> { NamingStandard.of(before) }) if follow
       done = write(fitting, before, by:, label:, kind:)
     end
     ModelCache.put(@stored.id, @stored.revision, done.after) if done
@@ -55,14 +58,14 @@ class Journal
   def own(person) = @stored.journal_entries.changes_made.where(person:)
 
   def reverse(entry, change_set, by:, kind:, label:, undone:)
-    commit(change_set, by:, label:, kind:, strict: true) { entry.update!(undone:) }
+    commit(change_set, by:, label:, kind:, strict: true, follow: false) { entry.update!(undone:) }
   end
 
   def write(change_set, before, by:, label:, kind:)
     after = change_set.apply(before)
     Kelvath::Invariants.check(change_set, after)
     ElementStore.write(@stored.id, change_set, after)
-    entry = @stored.journal_entries.create!(revision: @stored.revision + 1, person: by, kind:, label: label || change_set.describe(before), change_set:)
+    entry = @stored.journal_entries.create!(revision: @stored.revision + 1, person: by, kind:, label:, change_set:)
     @stored.update!(revision: entry.revision, name: after.header.name.presence || @stored.name)
     Commit.new(entry:, change_set:, before:, after:)
   end

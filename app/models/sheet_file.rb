@@ -25,12 +25,13 @@ module SheetFile
     package.to_stream.read
   end
 
-  # The rows of an uploaded file. Raises Kelvath::UnreadableFile.
-  def read(file)
+  # The rows of an uploaded file. formulas: a cell with a formula says the formula, not its value.
+  # Raises Kelvath::UnreadableFile.
+  def read(file, formulas: false)
     refuse("Choose a CSV or XLSX file first.") unless file.respond_to?(:tempfile)
     refuse("The file has more than #{SIZE / 1.megabyte} MB.") if file.size > SIZE
 
-    rows = File.extname(file.original_filename.to_s).casecmp?(".xlsx") ? read_xlsx(file.path) : read_csv(file.read)
+    rows = File.extname(file.original_filename.to_s).casecmp?(".xlsx") ? read_xlsx(file.path, formulas:) : read_csv(file.read)
     refuse("The file has more than #{CELLS_MOST} cells.") if rows.sum(&:size) > CELLS_MOST
     rows.map { |row| row.map { |cell| cell.to_s.scrub("?").strip } }
   end
@@ -47,11 +48,13 @@ module SheetFile
     refuse("The file is not readable as CSV: #{error.message}", error.line_number)
   end
 
-  def read_xlsx(path)
+  def read_xlsx(path, formulas: false)
     require "roo"
     Zip::File.open(path) { |zip| refuse("The file unpacks to more than #{UNPACKED / 1.megabyte} MB.") if zip.sum(&:size) > UNPACKED }
     sheet = Roo::Excelx.new(path).sheet(0)
-    sheet.first_row ? sheet.to_a : []
+    rows = sheet.first_row ? sheet.to_a : []
+    sheet.formulas.each { |row, column, formula| rows[row - sheet.first_row][column - sheet.first_column] = "=#{formula}" } if formulas && rows.any?
+    rows
   rescue Zip::Error, ArgumentError, Nokogiri::XML::SyntaxError, NoMethodError
     refuse("The file is not readable as XLSX; it may be damaged, or of another kind.")
   end

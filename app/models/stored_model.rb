@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-# A model as it is kept: its name, its revision, and the tables of its elements.
+# A model as it is kept: its name, its revision, and the tables of its elements. Lexicons and rulebooks
+# are kept the same way, so that what is done to them stands in a journal and can be undone.
 class StoredModel < ApplicationRecord
   self.table_name = "models"
 
@@ -8,22 +9,42 @@ class StoredModel < ApplicationRecord
   has_many :milestones, foreign_key: :model_id, inverse_of: :stored_model
   has_many :runs, foreign_key: :model_id, inverse_of: :stored_model
 
+  SORTS = %w[model lexicon rulebook].freeze
+
   scope :recent, -> { order(updated_at: :desc) }
+  scope :of_sort, ->(sort) { where(sort:) }
 
   # Makes a model from the additions of a change, or an empty one. Its first journal entry is the empty
   # model, which stays; what it was filled with is a second one, which can be undone. All of it or
   # none: the model's row and its elements are one transaction.
-  def self.start(name, by:, label:, change_set: nil)
-    beginning, filling = (change_set || Kelvath::Starting.empty(name, ids: Ids)).additions.partition { |element| Kelvath::Starting.beginning?(element) }
+  def self.start(name, by:, label:, change_set: nil, sort: "model")
+    beginning, filling = Kelvath::Starting.split(change_set || Kelvath::Starting.empty(name, ids: Ids))
     transaction do
-      stored = create!(id: Ids.next, name:)
-      stored.journal.commit(Kelvath::ChangeSet.new(additions: beginning), by:, label: filling.empty? ? label : "Began the model")
-      stored.journal.commit(Kelvath::ChangeSet.new(additions: filling), by:, label:)
+      stored = create!(id: Ids.next, name:, sort:)
+      stored.journal.commit(beginning, by:, label: filling.empty? ? label : "Began the model")
+      stored.journal.commit(filling, by:, label:, follow: false)
       stored
     end
   end
 
   def journal = Journal.new(self)
+  def model? = sort == "model"
+
+  # Numbered points that others follow; only lexicons and rulebooks have them.
+  def versions = milestones.where.not(number: nil).order(:number)
+  def version = versions.maximum(:number) || 0
+
+  # Has it been changed since its last version?
+  def changed_since_version? = versions.maximum(:revision).to_i < revision
+
+  # Makes the present state the next version. Answers its number.
+  def release(by:)
+    with_lock do
+      next version unless changed_since_version?
+
+      milestones.create!(number: version + 1, name: "Version #{version + 1}", person: by, revision:).number
+    end
+  end
 
   # The latest Kelvath::Model.
   def model = ModelCache.fetch(self)

@@ -20,11 +20,15 @@ class AddNamingKinds < ActiveRecord::Migration[7.2]
     TABLES.each { |table, columns| create_elements(table, columns) }
     add_column :models, :sort, :string, null: false, default: "model"
     add_index :models, :sort
+    add_column :milestones, :number, :integer
+    add_index :milestones, %i[model_id number], unique: true
     add_column :runs, :options, :json, null: false, default: {}
   end
 
   def down
     remove_column :runs, :options
+    remove_index :milestones, %i[model_id number]
+    remove_column :milestones, :number
     remove_column :models, :sort
     TABLES.each_key { |table| drop_table :"element_#{table}" }
     HEADER.each_key { |name| remove_column :element_headers, name }

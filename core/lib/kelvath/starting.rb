@@ -16,6 +16,16 @@ module Kelvath
     # Does the element belong to what every model has: its header, the diagrams of the first two stages that show all of it?
     def beginning?(element) = element.kind == :header || (element.kind == :diagram && element.stage != "physical" && element.referenced_ids.empty?)
 
+    # A new model's change as two: what every model has, and what it is filled with. A header can name
+    # elements only once they are there.
+    def split(change_set)
+      beginning, filling = change_set.additions.partition { |element| beginning?(element) }
+      updates = beginning.select { |element| element.kind == :header && element.names_from_id }
+                         .map { |header| ChangeSet::Update.new(id: header.id, field: :names_from_id, before: nil, after: header.names_from_id).freeze }
+      beginning = beginning.map { |element| element.kind == :header ? element.with(names_from_id: nil) : element }
+      [ ChangeSet.new(additions: beginning), ChangeSet.new(additions: filling, updates:) ]
+    end
+
     # ChangeSet that takes a catalog into a new model, with diagrams of both sides laid out.
     # Answers [ChangeSet, design id, log].
     # standard: what the names are read by; follows: what the header says of it.

@@ -30,7 +30,7 @@ module Kelvath
 
       def lettering
         way = CASES.fetch(@rule[:case])
-        %w[camelCase PascalCase snake_case kebab-case].include?(@rule[:case]) ? way : "#{way}, #{SEPARATORS.fetch(@rule.separator)}"
+        Lettering::JOINING.include?(@rule[:case]) ? way : "#{way}, #{SEPARATORS.fetch(@rule.separator)}"
       end
 
       def affixes

@@ -16,6 +16,14 @@ module Kelvath
         new(change, model, standard.call).complete
       end
 
+      # Does the element's name follow a counterpart's in this model, as long as nobody sets it by hand?
+      def self.following?(element, model)
+        leading = model.header.names_from_id
+        return !leading.nil? && %i[entity attribute].include?(element.kind) unless PHYSICAL.include?(element.kind)
+
+        !element.source_id.empty? && model.ancestors(element).last&.id != leading
+      end
+
       def initialize(change, model, standard)
         @change = change
         @before = model
@@ -28,7 +36,7 @@ module Kelvath
       def complete
         fix_typed_names
         words_follow
-        @before.all(:design).each { |design| design_follows(design) unless design.id == @leading }
+        @before.all(:design).each { |design| design_follows(design) unless design.id == @leading || !Platforms::ALL.key?(design.platform) }
         ChangeSet.new(additions: @change.additions, updates: @updates.values, removals: @change.removals)
       end
 
@@ -47,19 +55,12 @@ module Kelvath
       def fix_typed_names
         @change.updates.each do |update|
           element = @before[update.id]
-          next unless update.field == :name && element && following?(element) && !@updates.key?([ update.id, :name_fixed ])
+          next unless update.field == :name && element && Following.following?(element, @before) && !@updates.key?([ update.id, :name_fixed ])
 
           set(element, :name_fixed, true)
         end
       end
 
-      def following?(element)
-        return counterpart?(element) && design_of(element) != @leading if PHYSICAL.include?(element.kind)
-
-        @leading && %i[entity attribute].include?(element.kind)
-      end
-
-      def counterpart?(element) = !element.source_id.empty?
       def design_of(element) = @before.ancestors(element).last&.id
 
       # Entities and attributes after the tables and columns of the leading design.

@@ -10,6 +10,9 @@ module Kelvath
       # Words that stay small within a capitalised name.
       JOINTS = %w[of for the and or in on at by to with].to_set.freeze
 
+      # Cases that say by themselves what stands between words.
+      JOINING = %w[camelCase PascalCase snake_case kebab-case].freeze
+
       module_function
 
       # ["crew", "member"] => "CREW_MEMBER", "crewMember" …, as the rule says.

@@ -115,9 +115,8 @@ module Kelvath
       def numbered_words(words)
         return words if @rule.number == "as written" || words.empty?
 
-        singular = Dictionary.singular(words.last)
         known = @lexicon.match([ words.last.downcase ], 0)
-        singular = words.last if known && !known.plural
+        singular = known ? (known.plural ? Lettering.upper_first(known.entry.name) : words.last) : Dictionary.singular(words.last)
         [ *words[0..-2], @rule.number == "singular" ? singular : Inflection.plural(singular) ]
       end
 

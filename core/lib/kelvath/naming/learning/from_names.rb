@@ -62,7 +62,7 @@ module Kelvath
           part.length > 1 && part.match?(/\A[a-z]+\z/) && @lexicon.meanings(part).empty? && @lexicon.match([ part ], 0).nil? && !written_out?(part)
         end
 
-        def written_out?(part) = Lettering::JOINTS.include?(part) || part == "id" || (part.length > 3 && (@said.include?(part) || Dictionary.whole?(part)))
+        def written_out?(part) = Lettering::JOINTS.include?(part) || part == "id" || (part.length == 3 && Dictionary.ranks.fetch(part, 1 << 30) < 2000) || (part.length > 3 && (@said.include?(part) || Dictionary.whole?(part)))
 
         # How likely the word is meant: how well the part fits it, how common the word is, whether names
         # of data use it, whether this model says it, whether the type speaks for it.

@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+# For everything within one lexicon or rulebook: finds it, and answers changes as on the desk.
+module StandardScoped
+  extend ActiveSupport::Concern
+
+  included do
+    before_action :set_standard
+    layout "standard"
+    rescue_from(Kelvath::Conflict) { |error| complain(error.message, status: :conflict) }
+  end
+
+  private
+
+  def set_standard
+    sort, id = params[:lexicon_id] || controller_name == "lexicons" ? [ "lexicon", params[:lexicon_id] || params[:id] ] : [ "rulebook", params[:rulebook_id] || params[:id] ]
+    @stored = StoredModel.of_sort(sort).find(id)
+    @model = @stored.model
+  end
+
+  def commit(change_set, **options) = @stored.journal.commit(change_set, by: person, follow: false, **options)
+
+  # The parts of the frame that a change moves: undo, the version's state, a toast.
+  def answer(commit, template, **locals)
+    render template, layout: false, formats: :html, locals: { commit:, **locals }
+  end
+end

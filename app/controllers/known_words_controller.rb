@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+# A word added to the model's lexicon from where it was missed.
+class KnownWordsController < ApplicationController
+  include ModelScoped
+
+  before_action :set_lexicon
+
+  # The form, with a short form suggested and what the word would rename here and elsewhere.
+  def new
+    @word = params[:word].to_s.first(Kelvath::Metamodel::Field::NAME_LIMIT)
+    @effects = effects if params[:short_forms].present?
+    render layout: false
+  end
+
+  # Adds it, releases the lexicon as it stands, and this model follows; its names that follow move along.
+  def create
+    @lexicon.journal.commit(addition, by: person, follow: false)
+    number = @lexicon.release(by: person)
+    effect = VersionEffect.new(@stored, @lexicon)
+    repaint effect.move_on(number, by: person)
+  end
+
+  private
+
+  def set_lexicon
+    @lexicon = NamingStandard::Choice.of(@model).stored_lexicon || raise(Kelvath::Error, "This model follows no lexicon yet; choose one on its Naming page.")
+  end
+
+  def addition = Kelvath::Draft.change(@lexicon.model, ids: Ids) { |draft| draft.add(:lexicon_entry, source: @stored.name, **LexiconWriting.new_values({ name: params[:word], short_forms: params[:short_forms], class_word: params[:class_word] })) }
+
+  # [model's name, names that would change], this model and all others that follow the lexicon.
+  def effects
+    with = Kelvath::Naming::Lexicon.of(addition.apply(@lexicon.model))
+    NamingStandard.followers(@lexicon).map do |stored|
+      standard = Kelvath::Naming::Standard.new(with, NamingStandard::Choice.of(stored.model).standard.rulebook)
+      [ stored.name, NamingRuns.of(stored.model, standard).flat_map(&:changes) ]
+    end
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+class RulebooksController < ApplicationController
+  include StandardScoped
+  skip_before_action :set_standard, only: :create
+
+  def show
+    respond_to do |format|
+      format.html { @shown = RulebookPage.new(@stored, params) }
+      format.json { send_data Kelvath::Naming::RulebookFile.write(@model, lexicon: chosen_lexicon), filename: "#{@stored.name.parameterize}.json", type: "application/json" }
+    end
+  end
+
+  # From one that ships, from another of the house, or from a file.
+  def create
+    name = Kelvath::Metamodel::Header.fetch_field(:name).parse(params[:name].to_s)
+    change_set = beginning(name)
+    name = change_set.apply(Kelvath::Model::EMPTY).header.name
+    raise Kelvath::InvalidValue.new("Give the rulebook a name.", field: :name, value: "") if name.blank?
+
+    stored = StoredModel.start(name, by: person, label: "Began the rulebook", change_set:, sort: "rulebook")
+    stored.release(by: person)
+    redirect_to rulebook_path(stored), status: :see_other
+  end
+
+  private
+
+  def beginning(name)
+    return from_file(name) if params[:file].respond_to?(:tempfile)
+
+    source, key = params[:from].to_s.split(":", 2)
+    source == "own" ? copy(StoredModel.of_sort("rulebook").find(key), name) : Kelvath::Naming::Shipped.begin(key.presence || "plain", name, ids: Ids)
+  end
+
+  def from_file(name)
+    raise Kelvath::UnreadableFile, "A rulebook file has at most 20 MB." if params[:file].size > SheetFile::SIZE
+
+    content = Kelvath::Naming::RulebookFile.read(params[:file].read.force_encoding(Encoding::UTF_8), ids: Ids)
+    Kelvath::Naming::RulebookFile.begin(content, name.presence || content.name, ids: Ids)
+  end
+
+  def copy(stored, name)
+    text = Kelvath::Naming::RulebookFile.write(stored.model)
+    Kelvath::Naming::RulebookFile.begin(Kelvath::Naming::RulebookFile.read(text, ids: Ids), name, ids: Ids)
+  end
+
+  def chosen_lexicon = params[:lexicon].presence && Kelvath::Naming::Lexicon.of(StoredModel.of_sort("lexicon").find(params[:lexicon]).model)
+end

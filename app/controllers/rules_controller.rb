@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+# One rule of a rulebook: changed a field at a time, told in sentences with its example.
+class RulesController < ApplicationController
+  include StandardScoped
+
+  # The sentences and examples alone.
+  def show
+    render partial: "rulebooks/explained", locals: { shown: RulebookPage.new(@stored, params.merge(of: @model.fetch(params[:id]).of)) }
+  end
+
+  def update
+    rule = @model.fetch(params[:id])
+    done = commit change(rule)
+    return head(:no_content) unless done
+
+    answer done, "rules/changed", shown: RulebookPage.new(@stored, params.merge(of: rule.of))
+  rescue Kelvath::InvalidValue, Kelvath::InvalidChange => error
+    render "rules/refused", layout: false, status: :unprocessable_entity, locals: { rule:, field_name: params[:field].to_sym, typed: params[:value], error: }
+  end
+
+  private
+
+  def change(rule)
+    field = rule.class.fetch_field(params.require(:field))
+    raise Kelvath::InvalidValue.new("The kind of a rule stays as it is.", field: :of, value: params[:value]) if field.internal?
+
+    value = field.name == :pattern ? pattern : LexiconWriting.parse(field, params[:value])
+    return Kelvath::ChangeSet.new if rule[field.name] == value
+
+    Kelvath::ChangeSet.new(updates: [ Kelvath::ChangeSet::Update.new(id: rule.id, field: field.name, before: rule[field.name], after: value) ])
+  end
+
+  # The parts in their order; letters of one's own come in a field beside.
+  def pattern
+    letters = Array(params[:letters])
+    Array(params[:parts]).each_with_index.filter_map do |part, index|
+      part == "text" ? "#{Kelvath::Naming::Pattern::TEXT}#{letters[index].to_s.strip}".then { |text| text unless text == Kelvath::Naming::Pattern::TEXT } : part.presence
+    end
+  end
+end
