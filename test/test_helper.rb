@@ -4,6 +4,7 @@ ENV["RAILS_ENV"] ||= "test"
 require_relative "../config/environment"
 require "rails/test_help"
 require Rails.root.join("demo/hollin_sound_ferries")
+require Rails.root.join("demo/words")
 
 ActiveRecord::Migration.maintain_test_schema!
 
@@ -14,6 +15,10 @@ module TestModels
     StoredModel.start("Hollin Sound Ferries", by: "Loader", label: "Loaded", change_set: @@ferries)
   end
 
+  # The demo's lexicon and a rulebook that ships, each at its first version.
+  def house_words = StoredModel.start(Demo::Words::TITLE, by: "Loader", label: "Loaded", change_set: Demo::Words.change_set(ids: Ids), sort: "lexicon").tap { |stored| stored.release(by: "Loader") }
+  def house_rules(key = "short") = StoredModel.start("#{key.capitalize} names", by: "Loader", label: "Loaded", change_set: Kelvath::Naming::Shipped.begin(key, "#{key.capitalize} names", ids: Ids), sort: "rulebook").tap { |stored| stored.release(by: "Loader") }
+
   def entity(model, name) = model.all(:entity).find { |each| each.name == name }
 end
 
@@ -21,5 +26,8 @@ class ActiveSupport::TestCase
   include TestModels
 
   parallelize(workers: 1)
-  teardown { ModelCache.clear }
+  teardown do
+    ModelCache.clear
+    NamingStandard.clear
+  end
 end

@@ -41,7 +41,7 @@ class Repaint
 
   # Is the selected element gone, or is what is said about it other than it was?
   def selection_gone? = selected && !model.key?(selected) && commit.before.key?(selected)
-  def selection_told_anew? = selected && model.key?(selected) && (commit.change_set.touched_ids & told_by).any?
+  def selection_told_anew? = selected && model.key?(selected) && ((commit.change_set.touched_ids & told_by).any? || twin_renamed?)
 
   def ledger = @ledger ||= (LedgerCache.fetch(stored, model, ledger_scope, @ledger_view) if @old_ledger && known_scope?(model))
   attr_reader :old_ledger
@@ -85,6 +85,9 @@ class Repaint
 
     LedgerCache.fetch(StoredModel.new(id: stored.id, revision: stored.revision - 1), commit.before, ledger_scope, @ledger_view)
   end
+
+  # Was the table or column renamed that stands for the selection in a design?
+  def twin_renamed? = commit.change_set.updates.any? { |update| (element = model[update.id]) && %i[table column].include?(element.kind) && element.source_id == selected }
 
   # The ids whose change alters what is said of the selection.
   def told_by

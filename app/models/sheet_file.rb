@@ -52,11 +52,24 @@ module SheetFile
     require "roo"
     Zip::File.open(path) { |zip| refuse("The file unpacks to more than #{UNPACKED / 1.megabyte} MB.") if zip.sum(&:size) > UNPACKED }
     sheet = Roo::Excelx.new(path).sheet(0)
-    rows = sheet.first_row ? sheet.to_a : []
-    sheet.formulas.each { |row, column, formula| rows[row - sheet.first_row][column - sheet.first_column] = "=#{formula}" } if formulas && rows.any?
-    rows
+    rows = sheet.first_row ? Array.new(sheet.first_row - 1) { [] } + sheet.to_a.map { |cells| Array.new(sheet.first_column - 1) + cells } : []
+    formulas_in(path).each { |row, column, formula| (rows[row - 1] ||= [])[column - 1] = "=#{formula}" } if formulas
+    rows.map(&:to_a)
   rescue Zip::Error, ArgumentError, Nokogiri::XML::SyntaxError, NoMethodError
     refuse("The file is not readable as XLSX; it may be damaged, or of another kind.")
+  end
+
+  # [[row, column, formula], …] of the first sheet, counted from 1. Read from the file itself, since a formula
+  # whose value nobody worked out yet is no cell to the reader.
+  def formulas_in(path)
+    Zip::File.open(path) do |zip|
+      first = Nokogiri::XML(zip.read("xl/workbook.xml")).remove_namespaces!.at_css("sheet")["id"]
+      target = Nokogiri::XML(zip.read("xl/_rels/workbook.xml.rels")).remove_namespaces!.css("Relationship").find { |each| each["Id"] == first }["Target"]
+      Nokogiri::XML(zip.read("xl/#{target.delete_prefix('/xl/')}")).remove_namespaces!.css("c > f").map do |formula|
+        letters, row = formula.parent["r"].match(/\A([A-Z]+)(\d+)\z/).captures
+        [ row.to_i, letters.each_char.reduce(0) { |sum, letter| (sum * 26) + letter.ord - 64 }, formula.text ]
+      end
+    end
   end
 
   def harmless(cell) = cell.to_s.match?(/\A[=+\-@\t\r]/) && !cell.to_s.match?(/\A-?\d+(\.\d+)?\z/) ? "'#{cell}" : cell

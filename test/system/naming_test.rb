@@ -1,0 +1,124 @@
+# frozen_string_literal: true
+
+require_relative "../browser_test_case"
+require Rails.root.join("demo/hsops")
+
+class NamingBrowserTest < BrowserTestCase
+  setup do
+    @lexicon = house_words
+    @rulebook = house_rules
+  end
+
+  test "while a name is typed its physical name forms beside it, and a missing word is added on the spot" do
+    stored = follow(ferries)
+    visit "/models/#{stored.id}/designs"
+    click_button "For PostgreSQL"
+    assert_selector "td", text: "VSL_CLS"
+    visit "/models/#{stored.id}/diagrams/#{diagram(stored, 'logical')}"
+    find(".contents-entry[title='Vessel']").click
+    field = find("#particulars input[name=value]", match: :first)
+    field.fill_in(with: "")
+    field.send_keys "Booked"
+    assert_selector "#slip [data-physical]", text: /\ABKD\z/
+    field.send_keys " Rudder"
+    assert_selector "#slip [data-physical]", text: "BKD_RUDDER"
+    assert_selector "#slip .slip-unknown", text: "Rudder"
+    find("#slip .slip-add").click
+    assert_selector "#ask", text: "Add “Rudder” to Hollin Sound words"
+    assert_field "Short forms, the preferred one first", with: "RDR"
+    assert_selector "#known-effect", text: /BKD_RUDDER → BKD_RDR/
+    click_button "Add the word"
+    assert_selector "#particulars", text: "BKD_RDR"
+    assert_equal "BKD_RDR", table_of(stored, "Booked Rudder").name
+    page_keys [ :Control, "z" ]
+    assert_selector "#particulars", text: "BKD_RUDDER"
+
+    visit "/models/#{stored.id}/ledgers/logical"
+    cell = find("td[data-column=name]", text: /\AGross Tonnage\z/)
+    cell.click
+    page_keys :Enter
+    find("td input").send_keys [ :control, "a" ], "Actual Weight"
+    assert_selector "#slip [data-physical]", text: "ACTL_WGT"
+    page_keys :Enter
+    assert_no_selector "td input"
+    assert_includes columns(stored, "Booked Rudder"), "ACTL_WGT"
+  end
+
+  test "the old system's names become words in one run, a design made of them abbreviates, and one undo takes each back" do
+    Demo::Hsops.write(file = Rails.root.join("tmp/HSOPS.sqlite").to_s)
+    visit "/"
+    attach_file "SQLite file", file
+    click_button "Take in"
+    click_link "Open the model"
+    assert_selector "#cards .card", text: "CRW MBR"
+    find("summary", text: "Model").click
+    click_link "Naming"
+    select "Short names, version 1", from: "Rulebook"
+    select "Hollin Sound words, version 1", from: "Lexicon"
+    assert_selector "tr", text: /CRW MBR/
+    assert_selector "td input[value='Crew Member']"
+    find("td input[value='Supervisor Crew Member Identifier']").fill_in(with: "Supervisor")
+    find("tr", text: "PSG CAP").find("input[type=checkbox]").uncheck
+    click_button "Follow this standard and take the names ticked"
+    assert_text(/Named \d+ objects by Short names, version 1, with Hollin Sound words, version 1/)
+    stored = StoredModel.of_sort("model").last
+    assert_equal [ "Crew Member", "Sailing", "Vessel Class" ], names(stored, :entity) & [ "Crew Member", "Sailing", "Vessel Class" ]
+    assert_includes names(stored, :attribute), "Actual Departure Time"
+    assert_includes names(stored, :attribute), "PSG CAP"
+    assert(now(stored).all(:attribute).find { |attribute| attribute.name == "Supervisor" }.name_fixed)
+
+    find("#undo-redo button", text: "Undo").click
+    assert_selector ".toast", text: /Undid: Named/
+    assert_includes names(stored, :entity), "CRW MBR"
+    find("#undo-redo button", text: "Redo").click
+    assert_selector ".toast", text: /Redid: Named/
+    assert_includes names(stored, :entity), "Crew Member"
+
+    visit "/models/#{stored.id}/designs"
+    click_button "For PostgreSQL"
+    assert_selector "td", text: "PK_CRW_MBR"
+    assert_includes now(stored).children(now(stored).all(:design).last.id, :table).map(&:name), "CRW_MBR"
+    find("#undo-redo button", text: "Undo").click
+    assert_selector ".toast", text: "Undid: Derived the design PostgreSQL"
+    assert_equal 1, now(stored).all(:design).size
+  end
+
+  test "a lexicon and a rulebook are written in, and the rulebook tells what it does meanwhile" do
+    visit "/standards"
+    click_link "Hollin Sound words"
+    fill_in "New word or phrase", with: "Gangway"
+    fill_in "Short forms, commas between", with: "GNG"
+    page_keys :Enter
+    assert_selector "#entries tr:first-child input[value=Gangway]"
+    fill_in "Find a word or a short form", with: "vsl"
+    assert_selector "#entries tr", count: 1
+    find("#entries input[aria-label='Short forms of Vessel']").fill_in(with: "V-L")
+    page_keys :Tab
+    assert_selector "#entries [aria-invalid=true]"
+    find("#entries input[aria-label='Short forms of Vessel']").fill_in(with: "VES")
+    page_keys :Tab
+    assert_link "Release version 2…"
+    visit "/rulebooks/#{@rulebook.id}"
+    select "camelCase", from: "Case"
+    assert_selector "#explained strong", text: "bkdVhc"
+    assert_selector "#explained", text: "run together, with capitals from the second word on"
+    click_link "Release version 2…"
+    assert_text "No model follows it yet."
+    click_button "Release version 2"
+    assert_text "Version 2 is out."
+  end
+
+  private
+
+  def follow(stored)
+    page = NamingPage.new(stored, stored.model, { lexicon: @lexicon.id, rulebook: @rulebook.id })
+    stored.journal.commit(page.following, by: "Guest")
+    stored
+  end
+
+  def now(stored) = ActiveRecord::Base.uncached { Kelvath::Model.of(ElementStore.read(stored.id)) }
+  def names(stored, kind) = now(stored).all(kind).map(&:name).sort
+  def diagram(stored, stage) = stored.model.all(:diagram).find { |each| each.stage == stage }.id
+  def table_of(stored, name) = now(stored).then { |model| model.all(:table).find { |table| table.source_id == entity(model, name).id } }
+  def columns(stored, name) = now(stored).children(table_of(stored, name).id, :column).map(&:name)
+end
