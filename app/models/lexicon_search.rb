@@ -2,7 +2,7 @@
 
 # The entries of a lexicon that a person is looking for, a page at a time.
 class LexiconSearch
-  PAGE = 60
+  PAGE = 40
   # How the list can be narrowed: title => test of an entry.
   SHOWS = { "all" => ->(_) { true }, "proposed" => ->(entry) { entry.status == "proposed" }, "forbidden" => ->(entry) { entry.status == "forbidden" }, "retired" => ->(entry) { entry.status == "retired" },
             "class words" => :class_word.to_proc, "without a short form" => ->(entry) { entry.short_forms.empty? && entry.status != "forbidden" } }.freeze

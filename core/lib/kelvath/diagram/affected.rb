@@ -11,7 +11,11 @@ module Kelvath
       # stage: of the diagram; a physical one shows designs, the others the logical side.
       def self.between(old, new, stage) = new(old, new, stage == "physical" ? Metamodel::PHYSICAL : Metamodel::LOGICAL).ids
 
-      def initialize(old, new, kinds)
+      # The same where it is known what differs: elements of the logical side, in both versions.
+      def self.by(touched, old, new) = new(old, new, Metamodel::LOGICAL, touched: touched.select { |element| Metamodel::LOGICAL.include?(element.kind) }).ids
+
+      def initialize(old, new, kinds, touched: nil)
+        @touched = touched
         @old = old
         @new = new
         @kinds = kinds
@@ -20,7 +24,7 @@ module Kelvath
       end
 
       def ids
-        touched.each { |element| owners(element).each { |id| reach(id) } }
+        (@touched || touched).each { |element| owners(element).each { |id| reach(id) } }
         @ids
       end
 

@@ -14,8 +14,9 @@ module Kelvath
       # The end whose key migrates, :from or :to; nil for many-to-many. Of one-to-one it is the end
       # that must be there while the other need not; if that does not tell, the from end.
       def parent_side(relationship)
-        return if many_to_many?(relationship)
-        return many?(relationship, :from) ? :to : :from if many?(relationship, :from) || many?(relationship, :to)
+        from_many, to_many = relationship.from_most != 1, relationship.to_most != 1
+        return if from_many && to_many
+        return from_many ? :to : :from if from_many || to_many
 
         optional?(relationship, :from) && !optional?(relationship, :to) ? :to : :from
       end
@@ -23,10 +24,10 @@ module Kelvath
       def other(side) = side == :from ? :to : :from
 
       # The id of the entity whose key migrates, or nil.
-      def parent_id(relationship) = parent_side(relationship)&.then { |side| relationship[:"#{side}_id"] }
+      def parent_id(relationship) = parent_side(relationship)&.then { |side| side == :from ? relationship.from_id : relationship.to_id }
 
       # The id of the entity that receives the key, or nil.
-      def child_id(relationship) = parent_side(relationship)&.then { |side| relationship[:"#{other(side)}_id"] }
+      def child_id(relationship) = parent_side(relationship)&.then { |side| side == :from ? relationship.to_id : relationship.from_id }
 
       # Must the child have a parent?
       def mandatory_parent?(relationship) = !optional?(relationship, parent_side(relationship))

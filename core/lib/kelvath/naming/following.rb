@@ -43,11 +43,12 @@ module Kelvath
       private
 
       # The model as it will be, as far as it is known by now.
-      def after = ChangeSet.new(additions: @change.additions, updates: @updates.values, removals: @change.removals).apply(@before)
+      def after = @after ||= ChangeSet.new(additions: @change.additions, updates: @updates.values, removals: @change.removals).apply(@before)
 
       def set(element, field, value)
         return if element[field] == value
 
+        @after = nil
         key = [ element.id, field ]
         @updates[key] = ChangeSet::Update.new(id: element.id, field:, before: @updates[key]&.before || @before[element.id]&.[](field), after: value).freeze
       end
@@ -106,7 +107,7 @@ module Kelvath
         tables = @before.children(design.id, :table)
         return tables.select { |table| touched_tables.include?(table.id) } unless renamed
 
-        ids = (@affected ||= Diagram::Affected.between(@before, after, "logical"))
+        ids = (@affected ||= Diagram::Affected.by(@updates.values.flat_map { |update| [ @before[update.id], after[update.id] ] }.compact.uniq, @before, after))
         tables.select { |table| ids.include?(table.source_id) || meets?(table.source_id, ids) || touched_tables.include?(table.id) }
       end
 
@@ -143,7 +144,7 @@ module Kelvath
         @tables.each { |table| move(table) { |names| names.table(table) } }
         settle(@names, @after.children(@design.id, :table) + @after.children(@design.id, :view))
         @tables.each { |table| move_columns(table) }
-        @tables.each { |table| move_constraints(table) }
+        move_constraints
         @names
       end
 
@@ -167,13 +168,18 @@ module Kelvath
       end
 
       # Of keys and indexes only those move that were called by the rule.
-      def move_constraints(table)
-        moved = DesignNames::CONSTRAINTS.flat_map { |kind| @after.children(table.id, kind) }.filter_map do |element|
-          wanted = @new.constraint(table, element, ->(id) { new_name(id) })
-          [ element, wanted ] if wanted && !element.name_fixed && (@freed.include?(element.id) || (wanted != element.name && in_step?(table, element)))
-        end.to_h
+      def move_constraints
+        moved = @tables.flat_map { |table| moved_constraints(table) }.to_h
         settle(moved, moved.empty? ? [] : everything_named)
         @names.merge!(moved)
+      end
+
+      # [[element, wanted name], …]
+      def moved_constraints(table)
+        DesignNames::CONSTRAINTS.flat_map { |kind| @after.children(table.id, kind) }.filter_map do |element|
+          wanted = @new.constraint(table, element, ->(id) { new_name(id) })
+          [ element, wanted ] if wanted && !element.name_fixed && (@freed.include?(element.id) || (wanted != element.name && in_step?(table, element)))
+        end
       end
 
       def in_step?(table, element)
@@ -181,13 +187,18 @@ module Kelvath
         was && Scope.new(limit: @old.limit(element)).variant?(element.name, was)
       end
 
-      def new_name(id)
+      def new_name(id) = new_names[id] || @after[id]&.name.to_s
+
+      def new_names
         @by_id = @names.to_h { |element, name| [ element.id, name ] } unless @by_id&.size == @names.size
-        @by_id[id] || @after[id]&.name.to_s
+        @by_id
       end
 
+      # What shares a scope in the design: its tables and views, and the keys and indexes of all tables.
       def everything_named
-        @everything_named ||= @after.children(@design.id, :view) + @after.children(@design.id, :table).flat_map { |table| [ table, *DesignNames::CONSTRAINTS.flat_map { |kind| @after.children(table.id, kind) } ] }
+        tables = @after.children(@design.id, :table)
+        ids = tables.to_set(&:id)
+        tables + @after.children(@design.id, :view) + DesignNames::CONSTRAINTS.flat_map { |kind| @after.ids_of(kind).filter_map { |id| @after.elements[id].then { |element| element if ids.include?(element.parent_id) } } }
       end
 
       # Gives each moved one what is free beside those that stay.
@@ -195,7 +206,8 @@ module Kelvath
         return if moved.empty?
 
         ids = moved.keys.map(&:id).to_set
-        given = Assigning.new(siblings.reject { |each| ids.include?(each.id) }.map { |each| new_name(each.id) })
+        now = new_names
+        given = Assigning.new(siblings.filter_map { |each| now[each.id] || each.name unless ids.include?(each.id) })
                          .names(moved.to_h { |element, wanted| [ element.id, [ element.name, wanted, @new.limit(element) ] ] })
         moved.each_key { |element| moved[element] = given.fetch(element.id) }
       end

@@ -14,6 +14,7 @@ module Kelvath
         @lexicon = lexicon
         @rule = rule
         @written = written
+        @own_case = {}
       end
 
       # beside: words that stand near, such as the name of the table in words; drop: words that stand in
@@ -64,6 +65,8 @@ module Kelvath
       end
 
       def chosen(token, meanings, keys, beside, last, domain)
+        return Step.new(word: token, text: meanings.first.name, entry: meanings.first, mark: mark(meanings.first), others: []) if meanings.one?
+
         entry, *others = meanings.each_with_index.sort_by { |meaning, rank| [ -weight(meaning, token, keys, beside, last, domain), rank ] }.map(&:first)
         Step.new(word: token, text: entry.name, entry:, mark: mark(entry), others:)
       end
@@ -110,7 +113,11 @@ module Kelvath
       end
 
       # A word that the lexicon writes with capitals within, such as ETA, keeps them.
-      def own_case?(entry) = entry.name.match?(/[[:upper:]]/) && entry.name != Lettering.cased(entry.name.split, "Capitalised").join(" ")
+      def own_case?(entry)
+        return @own_case[entry.id] if @own_case.key?(entry.id)
+
+        @own_case[entry.id] = entry.name.match?(/[[:upper:]]/) && entry.name != Lettering.cased(entry.name.split.map(&:downcase), "Capitalised").join(" ")
+      end
 
       def numbered_words(words)
         return words if @rule.number == "as written" || words.empty?
