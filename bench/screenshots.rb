@@ -23,8 +23,9 @@ class Screenshots
     picture("ledger", "/models/#{stored.id}/ledgers/logical")
     picture("findings", "/models/#{stored.id}/findings") { click("button[hx-get*='unresolved_many_to_many']") }
     design = derive(stored)
-    picture("physical", @browser.current_url) { zoom_to("sailing") }
-    picture("physical-ledger", "/models/#{stored.id}/ledgers/#{design}")
+    naming(stored, design)
+    diagram = stored.model.all(:diagram).find { |each| each.design_id == design }
+    picture("physical", "/models/#{stored.id}/diagrams/#{diagram.id}") { zoom_to("sailings") }
     picture("script", "/models/#{stored.id}/designs/#{design}/script")
     prove(stored, design)
     picture("journal", "/models/#{stored.id}/journal")
@@ -70,6 +71,14 @@ class Screenshots
     stored.reload.model.all(:design).first.id
   end
 
+  # The design as the old system's rulebook would name it; the house's words; how it names tables.
+  def naming(stored, design)
+    lexicon, rulebook, other = %w[Hollin\ Sound\ words Hollin\ Sound\ names HSOPS\ names].map { |name| StoredModel.find_by!(name:) }
+    picture("naming", "/models/#{stored.id}/naming?design=#{design}&lexicon=#{lexicon.id}&rulebook=#{other.id}")
+    picture("lexicon", "/lexicons/#{lexicon.id}")
+    picture("rulebook", "/rulebooks/#{rulebook.id}?of=column")
+  end
+
   def prove(stored, design)
     @browser.go_to(@served.url("/models/#{stored.id}/designs/#{design}/proofs"))
     @browser.at_xpath("//button[contains(., 'Run it')]").click
@@ -79,6 +88,7 @@ class Screenshots
 
   def intake
     @browser.go_to(@served.url("/"))
+    { "intake-lexicon" => "Hollin Sound words", "intake-rulebook" => "HSOPS names" }.each { |id, name| @browser.at_css("##{id}").select(StoredModel.find_by!(name:).id) }
     @browser.at_xpath("//button[contains(., 'HSOPS')]").click
     sleep 2
     picture("intake", nil)

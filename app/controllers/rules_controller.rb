@@ -31,11 +31,9 @@ class RulesController < ApplicationController
     Kelvath::ChangeSet.new(updates: [ Kelvath::ChangeSet::Update.new(id: rule.id, field: field.name, before: rule[field.name], after: value) ])
   end
 
-  # The parts in their order; letters of one's own come in a field beside.
+  # The parts in their order; letters of one's own come in a field beside, which shows once they are chosen.
   def pattern
     letters = Array(params[:letters])
-    Array(params[:parts]).each_with_index.filter_map do |part, index|
-      part == "text" ? "#{Kelvath::Naming::Pattern::TEXT}#{letters[index].to_s.strip}".then { |text| text unless text == Kelvath::Naming::Pattern::TEXT } : part.presence
-    end
+    Array(params[:parts]).each_with_index.filter_map { |part, index| part == "text" ? "#{Kelvath::Naming::Pattern::TEXT}#{letters[index].to_s.strip.presence || 'x'}" : part.presence }
   end
 end

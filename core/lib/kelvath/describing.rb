@@ -114,7 +114,7 @@ module Kelvath
       when nil, "", [] then "nothing"
       when true then "yes"
       when false then "no"
-      when Array then value.filter_map { |id| @before[id]&.name || after[id]&.name }.join(", ")
+      when Array then value.map { |item| (@before[item] || after[item])&.name || item }.join(", ")
       else (@before[value] || after[value])&.then { |element| self.class.label(element, after) } || value.to_s.tr("_", " ")
       end
     end

@@ -19,7 +19,7 @@ module Kelvath
 
     # A physical diagram belongs to no design in a starter: it says how those of new designs look.
     def kept(element, name, definition)
-      return element.with(name:, definition:) if element.kind == :header
+      return element.with(name:, definition:, names_from_id: nil) if element.kind == :header
 
       element.kind == :diagram && element.design_id ? element.with(name: "Physical", design_id: nil) : element
     end

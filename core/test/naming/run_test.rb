@@ -40,6 +40,11 @@ class NamingRunTest < CoreTest
       .each { |way, column| assert_equal column, named(derived(book("short", column: { migrated: way }), legs))["RTE_LEG"].last, way }
   end
 
+  def test_words_that_meet_are_said_once
+    legs = model("Each Route Leg may have many Stops.", "Route Leg": [ "Leg Number: integer: *" ], Stop: [ "Stop: integer: *" ])
+    assert_equal({ "route_legs" => [ "route_leg_number" ], "stops" => %w[stop route_leg_number] }, named(derived(book("many"), legs)))
+  end
+
   def test_a_run_names_a_design_anew_and_one_inverse_takes_it_back
     plain = derived(Naming::Standard.plain)
     run = Naming::Run.of(plain, short, design_id: plain.all(:design).first.id)

@@ -125,7 +125,8 @@ module Kelvath
       # Many meanings of a short form are allowed; whoever brings one should know.
       def note_shared_short_forms
         shorts = Hash.new { |hash, short| hash[short] = [] }
-        (@by_key.values.reject { |entry| rows.any? { |row| row.element&.id == entry.id } } + rows.filter_map(&:element)).each { |entry| entry.short_forms.each { |short| shorts[short.downcase] << entry.name } }
+        ids = rows.filter_map { |row| row.element&.id }.to_set
+        (@by_key.values.reject { |entry| ids.include?(entry.id) } + rows.filter_map(&:element)).each { |entry| entry.short_forms.each { |short| shorts[short.downcase] << entry.name } }
         rows.each do |row|
           row.element&.short_forms.to_a.each { |short| (shorts[short.downcase] - [ row.word ]).first(3).then { |others| row.notes << "#{short} stands for #{others.join(', ')} too" if others.any? } }
         end

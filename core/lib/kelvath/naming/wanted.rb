@@ -56,13 +56,18 @@ module Kelvath
 
       def migrated_text(link, parent, base)
         case @rule.migrated
-        when "role and source name" then link.kind == :relationship && !link.role_name.empty? ? "#{link.role_name} #{base}" : base
+        when "role and source name" then link.kind == :relationship && !link.role_name.empty? ? with_front(link.role_name, base) : base
         when "table and source name" then with_front(parent.name, base)
         else base
         end
       end
 
-      def with_front(front, text) = text.downcase.start_with?("#{front.downcase} ") || text.casecmp?(front) ? text : "#{front} #{text}"
+      # Words that both have where they meet are said once: "Route Leg" and "Leg Number" are "Route Leg Number".
+      def with_front(front, text)
+        before, behind = front.split, text.split
+        shared = [ before.size, behind.size ].min.downto(1).find { |size| before.last(size).map(&:downcase) == behind.first(size).map(&:downcase) } || 0
+        [ *before, *behind.drop(shared) ].join(" ")
+      end
 
       # Attribute names that stand in several entities.
       def repeated
