@@ -15,10 +15,10 @@ class LearningsController < ApplicationController
 
   # The lexicon gets what was ticked as a version of its own, and the model follows it.
   def create
-    proposals = Array(params[:taken]).filter_map { |key| proposal(key) }
+    proposals = Array(params[:taken]).map(&:to_s).filter_map { |key| proposal(key) }
     raise Kelvath::Error, "Nothing was ticked, so nothing has been learned." if proposals.empty?
 
-    lexicon = StoredModel.of_sort("lexicon").find(params.require(:lexicon))
+    lexicon = StoredModel.of_sort("lexicon").find(params.require(:lexicon).to_s)
     lexicon.journal.commit(Kelvath::Naming::Learning.take(lexicon.model, proposals, ids: Ids, source: @stored.name), by: person, label: "Learned #{helpers.counted(proposals.size, 'word')} from #{@stored.name}", follow: false)
     LexiconFollowing.move(@stored, lexicon, by: person)
     flash[:notice] = "#{lexicon.name} has learned #{helpers.counted(proposals.size, 'word')}; they are proposed until somebody approves them."
@@ -29,7 +29,7 @@ class LearningsController < ApplicationController
 
   # A short form and the word that was chosen or typed for it.
   def proposal(key)
-    word = params.dig(:words, key).to_s.strip
+    word = (params[:words].respond_to?(:key?) ? params[:words][key] : nil).to_s.strip
     Kelvath::Naming::Learning::Proposal.new(word: Kelvath::Metamodel::LexiconEntry.fetch_field(:name).parse(word), short: key, confidence: 1, evidence: [], others: []) unless word.empty?
   end
 end

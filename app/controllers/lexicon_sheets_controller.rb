@@ -19,11 +19,9 @@ class LexiconSheetsController < ApplicationController
 
   # Takes what was shown: the rows come back with the page.
   def update
-    sheet = Kelvath::Naming::LexiconSheet.new(@model, JSON.parse(params.require(:rows)), ids: Ids)
-    done = commit sheet.change(taken: Array(params[:taken]).map(&:to_i)), label: "Took #{helpers.counted(sheet.of(:new).size, 'word')} and #{helpers.counted(Array(params[:taken]).size, 'change')} in from a file"
+    sheet = Kelvath::Naming::LexiconSheet.new(@model, SheetFile.sent(params.require(:rows)), ids: Ids)
+    done = commit sheet.change(taken: Array(params[:taken]).map { |number| number.to_s.to_i }), label: "Took #{helpers.counted(sheet.of(:new).size, 'word')} and #{helpers.counted(Array(params[:taken]).size, 'change')} in from a file"
     flash[:notice] = done ? done.entry.label : "The file brought nothing new."
     redirect_to lexicon_path(@stored), status: :see_other
-  rescue JSON::ParserError
-    complain "The rows did not arrive whole; choose the file again.", status: :bad_request
   end
 end

@@ -20,6 +20,7 @@ class RulebooksController < ApplicationController
 
     stored = StoredModel.start(name, by: person, label: "Began the rulebook", change_set:, sort: "rulebook")
     stored.release(by: person)
+    keep_words(name)
     redirect_to rulebook_path(stored), status: :see_other
   end
 
@@ -36,7 +37,18 @@ class RulebooksController < ApplicationController
     raise Kelvath::UnreadableFile, "A rulebook file has at most 20 MB." if params[:file].size > SheetFile::SIZE
 
     content = Kelvath::Naming::RulebookFile.read(params[:file].read.force_encoding(Encoding::UTF_8), ids: Ids)
+    @words = content.entries
     Kelvath::Naming::RulebookFile.begin(content, name.presence || content.name, ids: Ids)
+  end
+
+  # A file can bring words along; they become a lexicon of their own.
+  def keep_words(name)
+    return if @words.blank?
+
+    header = Kelvath::Metamodel::Header.new(id: Ids.next, name: "#{name} words".first(Kelvath::Metamodel::Field::NAME_LIMIT))
+    lexicon = StoredModel.start(header.name, by: person, label: "Took the words of a rulebook file in", change_set: Kelvath::ChangeSet.new(additions: [ header, *@words ]), sort: "lexicon")
+    lexicon.release(by: person)
+    flash[:notice] = "The file brought #{helpers.counted(@words.size, 'word')} along; they are the lexicon “#{lexicon.name}”."
   end
 
   def copy(stored, name)
@@ -44,5 +56,5 @@ class RulebooksController < ApplicationController
     Kelvath::Naming::RulebookFile.begin(Kelvath::Naming::RulebookFile.read(text, ids: Ids), name, ids: Ids)
   end
 
-  def chosen_lexicon = params[:lexicon].presence && Kelvath::Naming::Lexicon.of(StoredModel.of_sort("lexicon").find(params[:lexicon]).model)
+  def chosen_lexicon = params[:lexicon].to_s.presence&.then { |id| Kelvath::Naming::Lexicon.of(StoredModel.of_sort("lexicon").find(id).model) }
 end

@@ -24,13 +24,11 @@ class SheetsController < ApplicationController
 
   # Takes what was shown: the rows come back with the page.
   def update
-    reading = read(JSON.parse(params.require(:rows)))
+    reading = read(SheetFile.sent(params.require(:rows)))
     raise Kelvath::Error, "The file no longer fits: #{reading.problems.first.last}" if reading.problems.any?
 
     @stored.journal.commit(reading.change_set, by: person, label: "Took #{helpers.counted(reading.rows, 'row')} in from a file")
     redirect_to model_ledger_path(@stored, params[:ledger_id]), status: :see_other
-  rescue JSON::ParserError
-    complain "The rows did not arrive whole; choose the file again.", status: :bad_request
   end
 
   private

@@ -13,7 +13,7 @@ class LexiconSearch
     @model = model
     @text = params[:text].to_s.strip.downcase
     @show = params[:show].presence_in(SHOWS.keys) || "all"
-    @from = params[:from].to_i.clamp(0, 1_000_000)
+    @from = params[:from].to_s.to_i.clamp(0, 1_000_000)
   end
 
   # Words that begin with the text first, then those that hold it or have it as a short form.

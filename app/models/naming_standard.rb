@@ -15,8 +15,8 @@ class NamingStandard
 
     # The latest versions of some (ids, blank for none).
     def self.latest(lexicon:, rulebook:)
-      new(lexicon: lexicon.presence, lexicon_version: lexicon.presence && StoredModel.of_sort("lexicon").find(lexicon).version,
-          rulebook: rulebook.presence, rulebook_version: rulebook.presence && StoredModel.of_sort("rulebook").find(rulebook).version)
+      lexicon, rulebook = lexicon.to_s.presence, rulebook.to_s.presence
+      new(lexicon:, lexicon_version: lexicon && StoredModel.of_sort("lexicon").find(lexicon).version, rulebook:, rulebook_version: rulebook && StoredModel.of_sort("rulebook").find(rulebook).version)
     end
 
     def standard = NamingStandard.fetch(self)

@@ -30,7 +30,7 @@ class RulebookPage
   def patterned?(of = rule.of) = Kelvath::Metamodel::NameRule::PATTERNED.include?(of)
 
   # The lexicon whose words the examples use: the one asked for, or the house's first.
-  def lexicon = @lexicon ||= StoredModel.of_sort("lexicon").order(:name).then { |list| list.find_by(id: @params[:lexicon]) || list.first }
+  def lexicon = @lexicon ||= StoredModel.of_sort("lexicon").order(:name).then { |list| list.find_by(id: @params[:lexicon].to_s) || list.first }
   def standard = @standard ||= NamingStandard.draft(lexicon:, rulebook: @stored)
   def example(of = rule.of) = Kelvath::Naming::Example.of(standard, of.to_sym)
   def sentences(rule = self.rule) = Kelvath::Naming::Explaining.new(rule).sentences

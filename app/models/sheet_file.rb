@@ -36,6 +36,16 @@ module SheetFile
     rows.map { |row| row.map { |cell| cell.to_s.scrub("?").strip } }
   end
 
+  # The rows that a page sends back after it has shown them, as JSON. Raises Kelvath::UnreadableFile.
+  def sent(text)
+    rows = JSON.parse(text.to_s)
+    return rows.map { |cells| cells.map(&:to_s) } if rows.is_a?(Array) && rows.all?(Array)
+
+    refuse("The rows did not arrive whole; choose the file again.")
+  rescue JSON::ParserError
+    refuse("The rows did not arrive whole; choose the file again.")
+  end
+
   def read_csv(bytes)
     require "csv"
     text = bytes.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")

@@ -66,7 +66,7 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     post lexicon_sheet_path(@lexicon), params: { file: Rack::Test::UploadedFile.new(book.to_stream, Mime[:xlsx].to_s, original_filename: "words.xlsx") }
     assert_match(/is a formula/, response.body)
     patch lexicon_sheet_path(@lexicon), params: { rows: "[[" }
-    assert_response :bad_request
+    assert_response :unprocessable_entity
   end
 
   test "a rulebook begins as another, is changed, explains itself and travels as a file" do
@@ -88,6 +88,7 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     assert_equal @lexicon.model.all(:lexicon_entry).size, JSON.parse(text)["lexicon"].size
     post rulebooks_path, params: { name: "", file: upload(text, "house.json") }
     assert_equal 2, StoredModel.of_sort("rulebook").where(name: "House").count
+    assert_equal @lexicon.model.all(:lexicon_entry).size, StoredModel.find_by!(name: "House words").model.all(:lexicon_entry).size
     post rulebooks_path, params: { name: "Broken", file: upload('{"format":"kelvath-rulebook","version":1,"rules":[{"of":"table","case":"wavy"}]}', "b.json") }
     assert_match "Case cannot be “wavy”", CGI.unescapeHTML(response.body)
   end
@@ -172,5 +173,23 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     assert_select "a", text: /Hollin Sound words/
     get model_path(@lexicon)
     assert_redirected_to lexicon_path(@lexicon)
+  end
+
+  test "hostile parameters and names are refused or shown as text, and nothing falls over" do
+    stored = following
+    post model_designs_path(stored), params: { platform: "sqlite" }
+    hostile = %(<script>alert(1)</script>'"; DROP TABLE models;--)
+    odd = [ { a: "b" }, [ "x" ], hostile, "", "\u0000" ]
+    odd.each do |value|
+      [ [ :get, model_naming_path(stored), { design: value, to: value, within: value, which: value } ], [ :get, model_naming_path(stored), { lexicon: value, rulebook: value } ], [ :post, model_naming_path(stored), { taken: value, names: value, rest: value } ],
+        [ :post, model_learning_path(stored), { lexicon: value, taken: value, words: value } ], [ :get, model_physical_name_path(stored), { kind: "entity", name: value } ], [ :get, new_model_known_word_path(stored), { word: value, short_forms: value } ],
+        [ :get, lexicon_entries_path(@lexicon), { text: value, show: value, from: value } ], [ :post, lexicon_entries_path(@lexicon), { name: value, short_forms: value } ], [ :post, lexicon_version_path(@lexicon), { models: value } ],
+        [ :get, rulebook_path(@rulebook), { of: value, lexicon: value } ], [ :post, rulebooks_path, { name: value, from: value, file: value } ], [ :post, lexicons_path, { name: value } ], [ :post, lexicon_sheet_path(@lexicon), { file: value } ],
+        [ :patch, lexicon_sheet_path(@lexicon), { rows: value, taken: value } ], [ :post, intakes_path, { sample: value, lexicon: value } ] ].each do |verb, path, params|
+        public_send(verb, path, params:, headers: HX)
+        assert_includes [ 200, 302, 303, 400, 404, 422 ], response.status, "#{verb} #{path} #{params}: #{response.body.truncate(300)}"
+        refute_match "<script>alert", response.body
+      end
+    end
   end
 end

@@ -70,6 +70,13 @@ class FindingsTest < CoreTest
     assert_equal Findings::CHECKS.map(&:key).sort - [ "identifying_cycle" ], FAULTS.keys.sort
   end
 
+  def test_a_class_word_suggests_its_domain
+    draft = Draft.new(Model::EMPTY, ids:)
+    FindingsTest.attribute(draft, "Weight")
+    draft.add(:domain, name: "Tonnes", type: "decimal", precision: 8, scale: 2)
+    assert_equal [ "Use the domain Tonnes" ], of_check(draft.model, "type_missing").flat_map(&:fixes).map(&:title)
+  end
+
   def test_an_identifying_circle_is_named
     draft = Draft.new(Model::EMPTY, ids:)
     FindingsTest.pair(draft, identifying: true)

@@ -38,6 +38,12 @@ class LearningTest < CoreTest
     puts "\nLearned from abbreviated names alone: #{right.size} of #{right.size + wrong.size} held-back words right; wrong: #{wrong.map { |each| each.join(' ') }.join(', ')}" if ENV["SHOW"]
   end
 
+  def test_parts_that_run_together_are_split_where_they_stand_alone_elsewhere
+    names = %w[CRW_NM MBR_NM CRWMBR].map { |text| Naming::Learning::FromNames::Name.new(text:) }
+    proposals = Naming::Learning::FromNames.new(names, Naming::Lexicon.new([])).proposals.to_h { |proposal| [ proposal.short, proposal ] }
+    assert_equal [ "crew member", "reads as CRW and MBR, which stand by themselves elsewhere" ], [ proposals["crwmbr"].word, proposals["crwmbr"].evidence.first ]
+  end
+
   def test_what_is_learned_is_proposed_to_the_lexicon
     proposals = [ Naming::Learning::Proposal.new(word: "vessel", short: "vsl", confidence: 0.9, evidence: [], others: []), Naming::Learning::Proposal.new(word: "harbour", short: "hbr", confidence: 0.9, evidence: [], others: []) ]
     lexicon = Draft.change(Model::EMPTY, ids:) { |draft| draft.add(:lexicon_entry, name: "Vessel", short_forms: [ "VES" ]) }.apply(Model::EMPTY)

@@ -18,14 +18,19 @@ module Kelvath
                 "timestamp" => /\b(at|time|moment|departure|arrival)\z/i, "decimal" => /amount|price|cost|rate|total|weight|length|height|width/i,
                 "boolean" => /\A(is|has|needs)\b|flag/i, "integer" => /count|number|quantity|minutes|order|capacity/i }.freeze
 
-      # A domain whose name stands in the attribute's, the type of its namesakes, or what the words suggest.
+      # The domain of its class word, one whose name stands in the attribute's, or what the words suggest.
       def guesses(attribute)
         words = attribute.name.downcase
-        domain = model.all(:domain).select { |each| words.end_with?(each.name.downcase) }.max_by { |each| each.name.length }
+        domain = class_word_domain(attribute) || model.all(:domain).select { |each| words.end_with?(each.name.downcase) }.max_by { |each| each.name.length }
         return [ fix("Use the domain #{domain.name}") { |draft| draft.set(attribute.id, domain_id: domain.id) } ] if domain
 
         type = WORDS.find { |_, pattern| attribute.name.match?(pattern) }&.first || "text"
         [ fix("Make it #{type}") { |draft| draft.set(attribute.id, type:) } ]
+      end
+
+      def class_word_domain(attribute)
+        suggested = standard.lexicon.entry(Naming::Splitting.parts(attribute.name).last.to_s)&.then { |entry| entry.domain_name if entry.class_word }
+        model.all(:domain).find { |domain| domain.name.casecmp?(suggested) } if suggested && !suggested.empty?
       end
     end
 

@@ -90,7 +90,7 @@ module Kelvath
       def run_together(token)
         return if token.length < LEAST_GUESSED || @lexicon.empty? || Dictionary.word?(token)
 
-        parts = Segmenting.new(@lexicon).split(token.downcase) or return
+        parts = Segmenting.by { |part| @lexicon.meanings(part).any? || @lexicon.entry(part) }.split(token.downcase) or return
         at = 0
         parts.map do |part|
           text = token[at, part.length]
@@ -155,23 +155,22 @@ module Kelvath
     class Segmenting
       SHORTEST = 2
 
-      def initialize(lexicon)
-        @lexicon = lexicon
+      # The block tells whether a part is known.
+      def self.by(&known) = new(known)
+
+      def initialize(known)
+        @known = known
       end
 
       # The fewest known parts that make the text (lower case) up, two at least; nil if there are none.
       def split(text)
         best = [ [] ] # best[n]: parts of the first n letters
         (1..text.length).each do |to|
-          best[to] = (0..(to - SHORTEST)).filter_map { |from| best[from] && known?(text[from...to]) ? [ *best[from], text[from...to] ] : nil }.min_by(&:size)
+          best[to] = (0..(to - SHORTEST)).filter_map { |from| best[from] && @known.call(text[from...to]) ? [ *best[from], text[from...to] ] : nil }.min_by(&:size)
         end
         found = best[text.length]
         found if found && found.size > 1
       end
-
-      private
-
-      def known?(part) = @lexicon.meanings(part).any? || @lexicon.entry(part)
     end
   end
 end

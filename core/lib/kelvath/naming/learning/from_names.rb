@@ -8,6 +8,7 @@ module Kelvath
       # types of its columns say.
       class FromNames
         MOST_OTHERS = 4
+        LEAST_JOINED = 5 # letters of a part that may be several run together
         LEAST = 0.3 # a weaker guess is not worth a person's time
         # What a value of a type is likely to be called, at the end of a name.
         TYPE_WORDS = { "date" => %w[date day], "time" => %w[time hour], "timestamp" => %w[timestamp moment time date], "boolean" => %w[flag indicator], "decimal" => %w[amount rate price percent percentage weight],
@@ -38,9 +39,9 @@ module Kelvath
 
         # Proposal values, the surest first.
         def proposals
-          places = Hash.new { |hash, part| hash[part] = [] }
-          @names.each { |name| parts(name.text).each_with_index { |part, index| places[part] << [ name, index == parts(name.text).size - 1 ] if unknown?(part) } }
-          places.filter_map { |part, seen| proposal(part, seen) }.sort_by { |each| [ -each.confidence, each.short ] }
+          joined, single = places.partition { |part, _| split(part) }
+          found = single.filter_map { |part, seen| proposal(part, seen) }
+          (found + joined.map { |part, seen| split_proposal(part, seen, found) }).sort_by { |each| [ -each.confidence, each.short ] }
         end
 
         # Words that a part may stand for, [[word, weight], …], the best first.
@@ -54,6 +55,27 @@ module Kelvath
         end
 
         private
+
+        # { part that nothing explains => [[name, whether it ends it], …] }
+        def places
+          @places ||= @names.each_with_object(Hash.new { |hash, part| hash[part] = [] }) do |name, found|
+            parts(name.text).each_with_index { |part, index| found[part] << [ name, index == parts(name.text).size - 1 ] if unknown?(part) }
+          end
+        end
+
+        # A part that is others run together, such as CRWMBR where CRW and MBR stand by themselves elsewhere.
+        def split(part)
+          return if part.length < LEAST_JOINED
+
+          known = @names.flat_map { |name| parts(name.text) }.to_set if @singles.nil?
+          @singles ||= known.select { |each| each.length.between?(2, 6) }.to_set
+          Segmenting.by { |piece| piece != part && (@singles.include?(piece) || @lexicon.meanings(piece).any?) }.split(part)
+        end
+
+        def split_proposal(part, seen, found)
+          words = split(part).map { |piece| (@lexicon.meanings(piece).first || @lexicon.entry(piece))&.name&.downcase || found.find { |proposal| proposal.short == piece }&.word || piece }
+          Proposal.new(word: words.join(" "), short: part, confidence: 0.6, evidence: [ "reads as #{split(part).map(&:upcase).join(' and ')}, which stand by themselves elsewhere", *seen.map { |name, _| name.text }.uniq.first(3) ], others: [])
+        end
 
         def parts(text) = (@parts ||= {})[text] ||= Splitting.parts(text).map(&:downcase)
 
