@@ -29,12 +29,21 @@ class BrowserTestCase < ActiveSupport::TestCase
     StoredModel.delete_all
   end
 
+  AXE = Rails.root.join("vendor/axe-core/axe.min.js").read
+
   private
 
   def page_keys(*keys) = page.driver.browser.keyboard.type(*keys)
 
   # Presses keys at whatever has the focus: "text", :Enter, [:Control, "z"].
   def press(*keys) = page_keys(*keys)
+
+  # Serious and critical faults, by axe-core's rules for WCAG 2.1 A and AA.
+  def faults
+    page.driver.browser.execute(AXE)
+    found = page.driver.browser.evaluate_async("axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] }).then((result) => arguments[0](result.violations.map((each) => [each.impact, each.id, each.nodes.slice(0, 3).map((node) => node.html.slice(0, 160))])))", 30)
+    found.select { |impact, *| %w[serious critical].include?(impact) }
+  end
 
   def card(name) = find("#cards .card", text: /\A\s*#{Regexp.escape(name)}\b/)
 

@@ -169,7 +169,6 @@ class DeskTestInBrowser < BrowserTestCase
     assert_operator find("button[data-saved]")["data-saved"].to_i, :>, 20_000
   end
 
-  # Serious and critical faults, by axe-core's rules for WCAG 2.1 A and AA.
   test "the main views have no serious accessibility fault" do
     concept, logical = %w[concept logical].map { |stage| diagram_of(stage) }
     pages = [ "/", "/models/#{@stored.id}/diagrams/#{concept.id}", "/models/#{@stored.id}/diagrams/#{logical.id}", "/models/#{@stored.id}/ledgers/logical", "/models/#{@stored.id}/ledgers/kind:relationship",
@@ -189,13 +188,6 @@ class DeskTestInBrowser < BrowserTestCase
   private
 
   SHIFT = 8 # as the browser's protocol counts held keys
-  AXE = Rails.root.join("vendor/axe-core/axe.min.js").read
-
-  def faults
-    page.driver.browser.execute(AXE)
-    found = page.driver.browser.evaluate_async("axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] }).then((result) => arguments[0](result.violations.map((each) => [each.impact, each.id, each.nodes.slice(0, 3).map((node) => node.html.slice(0, 160))])))", 30)
-    found.select { |impact, *| %w[serious critical].include?(impact) }
-  end
 
   def card(name) = find("#card-#{@stored.reload.model.all(:entity).find { |each| each.name == name }.id}")
 

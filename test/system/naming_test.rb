@@ -108,6 +108,19 @@ class NamingBrowserTest < BrowserTestCase
     assert_text "Version 2 is out."
   end
 
+  test "the pages of names have no serious accessibility fault" do
+    stored = follow(ferries)
+    visit "/models/#{stored.id}/designs"
+    click_button "For PostgreSQL"
+    assert_selector "td", text: "VSL_CLS"
+    [ "/standards", "/lexicons/#{@lexicon.id}", "/lexicons/#{@lexicon.id}/round_trip", "/rulebooks/#{@rulebook.id}?of=column", "/rulebooks/#{@rulebook.id}?of=foreign_key", "/rulebooks/#{@rulebook.id}/version/new",
+      *%w[naming?show=all compliance round_trip learning].map { |page| "/models/#{stored.id}/#{page}" } ].each do |path|
+      visit path
+      assert_selector "h1"
+      assert_empty faults, path
+    end
+  end
+
   private
 
   def follow(stored)

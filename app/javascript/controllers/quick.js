@@ -44,6 +44,7 @@ export default class extends Controller {
     input.className = "input absolute z-30 !w-80 shadow-md"
     input.id = "quick-line"
     input.setAttribute("aria-label", "Name of a new entity, or a sentence")
+    input.dataset.names = "entity"
     input.value = text
     this.frame.append(input)
     input.style.left = `${Math.min(x, frame.width - 330)}px`

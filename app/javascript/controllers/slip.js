@@ -3,6 +3,7 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 // The slip beside a field in which a logical name is typed: the physical name forms on it word by word.
 // Fields say what they name with data-names ("entity" or "attribute"); so does a ledger for its names.
 const PAUSE = 90 // ms without typing before the server is asked
+const SENTENCE = /\b(each|may|must|has|have|is|are|decides?)\b/i // where a name is asked for, a sentence may be typed as well
 
 export default class extends Controller {
   static values = { url: String }
@@ -33,7 +34,7 @@ export default class extends Controller {
 
   async ask(field) {
     const name = field.value.split(":")[0].replace(/\*$/, "").trim()
-    if (!name) return this.hide()
+    if (!name || (this.kind(field) === "entity" && SENTENCE.test(name))) return this.put()
     const turn = (this.turn = (this.turn || 0) + 1)
     const html = await fetch(`${this.urlValue}?kind=${this.kind(field)}&name=${encodeURIComponent(name)}`).then((reply) => reply.ok ? reply.text() : "").catch(() => "")
     if (turn !== this.turn || this.field !== field || !field.isConnected) return
@@ -57,9 +58,14 @@ export default class extends Controller {
     this.hide()
   }
 
+  // Away, while the field is still being typed in.
+  put() {
+    this.element.hidden = true
+  }
+
   hide() {
     clearTimeout(this.timer)
     this.field = null
-    this.element.hidden = true
+    this.put()
   }
 }
