@@ -81,11 +81,17 @@ module Kelvath
       draft = Indexes.new(@elements, @by_kind, @by_parent, @by_reference)
       drop.each { |id| draft.drop(id) }
       put.each { |element| draft.put(element) }
-      draft.model.inherit(@all, @children, @memo_of, put + drop.filter_map { |id| @elements[id] } + put.filter_map { |element| @elements[element.id] })
+      draft.model.inherit(self, @all, @children, @memo_of, put + drop.filter_map { |id| @elements[id] } + put.filter_map { |element| @elements[element.id] })
     end
 
+    # The elements in which this model differs from the one it was made of in one step, both versions of
+    # each; nil for any other model. (Object ids are never used twice, and keep nothing alive.)
+    def changed_from(older) = @made_of == older.object_id ? @changed : nil
+
     # Takes over the sorted lists of an older model, but for the kinds and parents of what has changed.
-    def inherit(all, children, memo_of, changed)
+    def inherit(older, all, children, memo_of, changed)
+      @made_of = older.object_id
+      @changed = changed
       kinds = changed.map(&:kind).uniq
       @all = all.except(*kinds)
       @children = children.except(*changed.map(&:parent_id).uniq)

@@ -11,11 +11,7 @@ module Kelvath
       # stage: of the diagram; a physical one shows designs, the others the logical side.
       def self.between(old, new, stage) = new(old, new, stage == "physical" ? Metamodel::PHYSICAL : Metamodel::LOGICAL).ids
 
-      # The same where it is known what differs: elements of the logical side, in both versions.
-      def self.by(touched, old, new) = new(old, new, Metamodel::LOGICAL, touched: touched.select { |element| Metamodel::LOGICAL.include?(element.kind) }).ids
-
-      def initialize(old, new, kinds, touched: nil)
-        @touched = touched
+      def initialize(old, new, kinds)
         @old = old
         @new = new
         @kinds = kinds
@@ -24,7 +20,7 @@ module Kelvath
       end
 
       def ids
-        (@touched || touched).each { |element| owners(element).each { |id| reach(id) } }
+        touched.each { |element| owners(element).each { |id| reach(id) } }
         @ids
       end
 
@@ -32,6 +28,9 @@ module Kelvath
 
       # Both versions of what differs.
       def touched
+        known = @new.changed_from(@old)
+        return known.select { |element| @kinds.include?(element.kind) } if known
+
         before, after = @old.elements, @new.elements
         changed = @kinds.flat_map { |kind| @new.ids_of(kind).reject { |id| before[id].equal?(after[id]) } }
         gone = @kinds.flat_map { |kind| @old.ids_of(kind).reject { |id| after.key?(id) } }

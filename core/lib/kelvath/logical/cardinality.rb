@@ -8,7 +8,7 @@ module Kelvath
 
       def many?(relationship, side) = relationship[:"#{side}_most"] != 1
       def optional?(relationship, side) = relationship[:"#{side}_least"].to_i.zero?
-      def many_to_many?(relationship) = many?(relationship, :from) && many?(relationship, :to)
+      def many_to_many?(relationship) = relationship.from_most != 1 && relationship.to_most != 1
       def recursive?(relationship) = relationship.from_id == relationship.to_id
 
       # The end whose key migrates, :from or :to; nil for many-to-many. Of one-to-one it is the end

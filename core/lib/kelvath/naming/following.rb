@@ -107,7 +107,7 @@ module Kelvath
         tables = @before.children(design.id, :table)
         return tables.select { |table| touched_tables.include?(table.id) } unless renamed
 
-        ids = (@affected ||= Diagram::Affected.by(@updates.values.flat_map { |update| [ @before[update.id], after[update.id] ] }.compact.uniq, @before, after))
+        ids = (@affected ||= Diagram::Affected.between(@before, after, "logical"))
         tables.select { |table| ids.include?(table.source_id) || meets?(table.source_id, ids) || touched_tables.include?(table.id) }
       end
 

@@ -30,7 +30,7 @@ module Kelvath
         most.downto(1) do |size|
           phrase = size == 1 ? keys[from] : keys[from, size].join(" ")
           found = remembered(phrase)
-          return Match.new(entry: found.first, size:, plural: found.last) if found
+          return found if found
         end
         nil
       end
@@ -86,7 +86,7 @@ module Kelvath
         return @matches[phrase] if @matches.key?(phrase)
 
         @matches.clear if @matches.size > MOST_REMEMBERED
-        @matches[phrase] = find(phrase)
+        @matches[phrase] = find(phrase)&.then { |entry, plural| Match.new(entry:, size: phrase.count(" ") + 1, plural:) }
       end
 
       # One word at least: it may be the plural of an entry.

@@ -6,8 +6,18 @@ module Kelvath
     # order, shortened as the rule wants and as far as the limit asks, then cased and joined.
     class ToPhysical
       # A run of words while it is worked on. word: as it stood; text: as it is now.
-      Part = Struct.new(:word, :text, :match, :short, keyword_init: true) do
-        def entry = match&.entry
+      class Part
+        attr_reader :word, :match, :entry
+        attr_accessor :text, :short
+
+        def initialize(word, text, match)
+          @word = word
+          @text = text
+          @match = match
+          @entry = match&.entry
+          @short = false
+        end
+
         def tokens = short ? [ text ] : Splitting.parts(text)
         def class_word? = entry&.class_word
       end
@@ -63,14 +73,14 @@ module Kelvath
         end
 
         def said(word, match)
-          return Part.new(word:, text: word, match:) unless match&.entry&.status == "forbidden"
+          return Part.new(word, word, match) unless match&.entry&.status == "forbidden"
 
           instead = @lexicon.instead(match.entry)
           warn(:forbidden, "“#{word}” is forbidden#{"; say “#{instead}”" if instead}.")
-          return Part.new(word:, text: word, match:) unless instead
+          return Part.new(word, word, match) unless instead
 
           @losses << :forbidden
-          Part.new(word:, text: instead, match: @lexicon.match(Lexicon.key(instead).split, 0) || match)
+          Part.new(word, instead, @lexicon.match(Lexicon.key(instead).split, 0) || match)
         end
 
         def check_parts(parts)
@@ -112,7 +122,7 @@ module Kelvath
 
         def step(part)
           mark = part.entry ? part.entry.status.to_sym : (unknown?(part) ? :unknown : :number)
-          Step.new(word: part.word, text: part.tokens.join(" "), entry: part.entry, mark: mark == :approved ? :known : mark, others: [])
+          Step.new(word: part.word, text: part.tokens.join(" "), entry: part.entry, mark: mark == :approved ? :known : mark)
         end
 
         def warn(code, text)

@@ -53,19 +53,19 @@ module Kelvath
       def spelled(words, match)
         entry = match.entry
         text = match.plural ? (entry.plural.empty? ? Inflection.plural(entry.name) : entry.plural) : entry.name
-        Step.new(word: words.join(" "), text:, entry:, mark: mark(entry), others: [])
+        Step.new(word: words.join(" "), text:, entry:, mark: mark(entry))
       end
 
       def part(token, keys, beside, last, domain)
         meanings = @lexicon.meanings(token)
         return [ chosen(token, meanings, keys, beside, last, domain) ] if meanings.any?
-        return [ Step.new(word: token, text: token, entry: nil, mark: :number, others: []) ] if token.match?(/\A\d+\z/)
+        return [ Step.new(word: token, text: token, entry: nil, mark: :number) ] if token.match?(/\A\d+\z/)
 
-        numbered(token, keys, beside, domain) || run_together(token) || [ Step.new(word: token, text: kept(token), entry: nil, mark: :unknown, others: []) ]
+        numbered(token, keys, beside, domain) || run_together(token) || [ Step.new(word: token, text: kept(token), entry: nil, mark: :unknown) ]
       end
 
       def chosen(token, meanings, keys, beside, last, domain)
-        return Step.new(word: token, text: meanings.first.name, entry: meanings.first, mark: mark(meanings.first), others: []) if meanings.one?
+        return Step.new(word: token, text: meanings.first.name, entry: meanings.first, mark: mark(meanings.first)) if meanings.one?
 
         entry, *others = meanings.each_with_index.sort_by { |meaning, rank| [ -weight(meaning, token, keys, beside, last, domain), rank ] }.map(&:first)
         Step.new(word: token, text: entry.name, entry:, mark: mark(entry), others:)
@@ -83,7 +83,7 @@ module Kelvath
         stem, digits = token.match(/\A(.*?[[:alpha:]])(\d+)\z/)&.captures
         return unless stem && (@lexicon.match([ stem.downcase ], 0) || @lexicon.meanings(stem).any?)
 
-        [ *read([ [ stem, nil ] ], beside + keys, domain), Step.new(word: digits, text: digits, entry: nil, mark: :number, others: []) ]
+        [ *read([ [ stem, nil ] ], beside + keys, domain), Step.new(word: digits, text: digits, entry: nil, mark: :number) ]
       end
 
       # Several known parts without anything between them: fewest parts first.
@@ -96,7 +96,7 @@ module Kelvath
           text = token[at, part.length]
           at += part.length
           entry = @lexicon.entry(part) || @lexicon.meanings(part).first
-          Step.new(word: text, text: entry.name, entry:, mark: :guessed, others: [])
+          Step.new(word: text, text: entry.name, entry:, mark: :guessed)
         end
       end
 
