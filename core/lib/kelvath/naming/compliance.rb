@@ -13,7 +13,8 @@ module Kelvath
       # A word that the lexicon does not know: how often it stands in names, and in which (elements, a few).
       UnknownWord = Struct.new(:word, :count, :elements, keyword_init: true)
 
-      RULED = { entity: :entity, attribute: :attribute, domain: :domain }.freeze
+      # Kinds of the logical side whose names are judged, beside verb phrases.
+      RULED = %i[entity attribute domain].freeze
       # What is a hint beside the run rather than a breach of the rule.
       UNBLAMED = %i[alone ambiguous guessed clash].freeze
       FEW = 5
@@ -52,7 +53,7 @@ module Kelvath
 
       private
 
-      def logical_elements = RULED.keys.flat_map { |kind| @model.all(kind) } + @model.all(:relationship).reject { |link| link.phrase.empty? }
+      def logical_elements = RULED.flat_map { |kind| @model.all(kind) } + @model.all(:relationship).reject { |link| link.phrase.empty? }
 
       def translation(element) = @standard.physical(element.name, element.kind == :entity ? :table : :column)
 

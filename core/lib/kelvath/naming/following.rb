@@ -142,7 +142,7 @@ module Kelvath
       # { element => name } of what moves.
       def names
         @tables.each { |table| move(table) { |names| names.table(table) } }
-        settle(@names, @after.children(@design.id, :table) + @after.children(@design.id, :view))
+        settle(@names, @names.empty? ? [] : everything_named)
         @tables.each { |table| move_columns(table) }
         move_constraints
         @names
@@ -195,7 +195,9 @@ module Kelvath
       end
 
       # What shares a scope in the design: its tables and views, and the keys and indexes of all tables.
-      def everything_named
+      def everything_named = @everything_named ||= list_everything_named
+
+      def list_everything_named
         tables = @after.children(@design.id, :table)
         ids = tables.to_set(&:id)
         tables + @after.children(@design.id, :view) + DesignNames::CONSTRAINTS.flat_map { |kind| @after.ids_of(kind).filter_map { |id| @after.elements[id].then { |element| element if ids.include?(element.parent_id) } } }

@@ -91,7 +91,9 @@ module Kelvath
         @limit = @names.platform.identifier_limit
         @all = all
         @tables = model.children(design.id, :table)
-        @kept = model.children(design.id, :view).map(&:name)
+        @constraints = @tables.flat_map { |table| DesignNames::CONSTRAINTS.flat_map { |kind| model.children(table.id, kind).map { |element| [ table, element ] } } }
+        staying = @constraints.map(&:last).select { |element| element.source_id.empty? || (element.name_fixed && !all) }
+        @kept = (model.children(design.id, :view) + staying).map(&:name)
       end
 
       def rows
@@ -106,8 +108,7 @@ module Kelvath
 
       def table_rows
         wanted = @tables.to_h { |table| [ table, @names.table(table) ] }
-        @scope = assigning(wanted, @kept)
-        give(wanted, @scope) { |_| "" }
+        give(wanted, assigning(wanted, @kept)) { |_| "" }
       end
 
       def column_rows(table)
@@ -117,7 +118,7 @@ module Kelvath
 
       # Keys and indexes share the tables' scope, as they do in most platforms.
       def constraint_rows
-        wanted = @tables.flat_map { |table| DesignNames::CONSTRAINTS.flat_map { |kind| @model.children(table.id, kind).map { |element| [ element, constraint(table, element) ] } } }.to_h
+        wanted = @constraints.to_h { |table, element| [ element, constraint(table, element) ] }
         give(wanted, assigning(wanted, @given.values_at(*@tables.map(&:id)) + @kept)) { |element| @given.fetch(element.parent_id) }
       end
 
@@ -133,7 +134,7 @@ module Kelvath
         names = scope.names(wanted.select { |element, translation| free?(element, translation) }.to_h { |element, translation| [ element.id, [ element.name, translation.text, @names.limit(element) ] ] })
         wanted.map do |element, translation|
           after = @given[element.id] = names.fetch(element.id, element.name)
-          Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:, translation:, fixed: element.name_fixed, warnings: warnings(element, translation, after))
+          Run::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:, translation:, fixed: element.name_fixed, warnings: warnings(element, translation, after))
         end
       end
 
@@ -146,7 +147,6 @@ module Kelvath
 
       def clash(translation, after) = translation.text.casecmp?(after) ? [] : [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
       def over_limit(name) = @limit && name.bytesize > @limit ? [ Warning.new(code: :too_long, text: "It is #{name.bytesize} bytes long; #{@names.platform.title} takes #{@limit}.") ] : []
-      Row = Run::Row
     end
 
     # The rows of a run that puts a design's names into words.
