@@ -14,11 +14,11 @@ Rails.application.routes.draw do
     resources :entries, only: %i[index create edit update destroy], controller: "lexicon_entries"
     resource :sheet, only: %i[show create update], controller: "lexicon_sheets"
     resource :round_trip, only: :show
-    resource :version, only: %i[new create]
+    resource :version, only: %i[show new create update]
   end
   resources :rulebooks, only: %i[create show] do
     resources :rules, only: %i[show update]
-    resource :version, only: %i[new create]
+    resource :version, only: %i[show new create update]
   end
 
   resources :models, only: %i[index create show] do

@@ -11,7 +11,7 @@ class ModelsController < ApplicationController
 
   def show
     stored = StoredModel.find(params[:id])
-    return redirect_to(stored.sort == "lexicon" ? lexicon_path(stored) : rulebook_path(stored)) unless stored.model?
+    return redirect_to(helpers.standard_page(stored)) unless stored.model?
 
     redirect_to model_diagram_path(stored, Desk.new(stored, stored.model, view: "diagram").first_diagram.id)
   end

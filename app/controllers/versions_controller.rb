@@ -1,9 +1,21 @@
 # frozen_string_literal: true
 
-# The next version of a lexicon or rulebook: what it would rename in every model that follows it is shown
-# before there is one.
+# The versions of a lexicon or rulebook: those there were, with what was done in each, and the next one. What
+# that would rename in every model that follows is shown before there is one.
 class VersionsController < ApplicationController
   include StandardScoped
+
+  def show
+    @stretches = VersionHistory.new(@stored).stretches
+  end
+
+  # An earlier version made the present state again, as one change; it can be released as the next.
+  def update
+    milestone = @stored.versions.find_by!(number: params.require(:number).to_s.to_i)
+    done = commit Kelvath::ChangeSet.between(@model, @stored.model_at(milestone.revision)), label: "Went back to version #{milestone.number}"
+    flash[:notice] = done ? "It is as it was in version #{milestone.number}. Undo brings back what it was before." : "Nothing has changed since version #{milestone.number}."
+    redirect_to helpers.standard_page(@stored), status: :see_other
+  end
 
   def new
     @effects = VersionEffect.of_followers(@stored)
@@ -15,6 +27,6 @@ class VersionsController < ApplicationController
     number = @stored.release(by: person)
     moved = effects.select { |effect| Array(params[:models]).include?(effect.stored.id) }.each { |effect| effect.move_on(number, by: person) }
     flash[:notice] = "Version #{number} is out#{"; #{moved.map { |effect| effect.stored.name }.to_sentence} follow#{'s' if moved.one?} it" if moved.any?}."
-    redirect_to(@stored.sort == "lexicon" ? lexicon_path(@stored) : rulebook_path(@stored), status: :see_other)
+    redirect_to helpers.standard_page(@stored), status: :see_other
   end
 end

@@ -114,6 +114,21 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     assert_equal [ 1, true ], [ stored.reload.model.header.lexicon_version, stored.model.all(:table).map(&:name).include?("CRW_MBR") ]
   end
 
+  test "what was done in each version is told, and an earlier one can be gone back to" do
+    patch lexicon_entry_path(@lexicon, entry("Vessel").id), params: { field: "short_forms", value: "VES" }, headers: HX
+    post lexicon_version_path(@lexicon), params: { models: [] }
+    get lexicon_version_path(@lexicon)
+    assert_select "section", text: /Version 2.*short forms of lexicon entry Vessel from VSL to VES/m
+    patch lexicon_version_path(@lexicon), params: { number: 1 }
+    assert_equal [ %w[VSL], true ], [ entry("Vessel").short_forms, @lexicon.reload.changed_since_version? ]
+    get lexicon_version_path(@lexicon)
+    assert_select "section", text: /Since then, not released.*Went back to version 1/m
+    patch lexicon_version_path(@lexicon), params: { number: 7 }
+    assert_response :not_found
+    post model_undo_path(@lexicon), headers: HX
+    assert_equal %w[VES], entry("Vessel").short_forms
+  end
+
   test "physical names form while a logical one is typed, and a missing word is added from there" do
     stored = following
     post model_designs_path(stored), params: { platform: "postgresql" }
