@@ -21,7 +21,7 @@ class StoredModel < ApplicationRecord
     beginning, filling = Kelvath::Starting.split(change_set || Kelvath::Starting.empty(name, ids: Ids))
     transaction do
       stored = create!(id: Ids.next, name:, sort:)
-      stored.journal.commit(beginning, by:, label: filling.empty? ? label : "Began the model")
+      stored.journal.commit(beginning, by:, label: filling.empty? ? label : "Began the #{sort}")
       stored.journal.commit(filling, by:, label:, follow: false)
       stored
     end
