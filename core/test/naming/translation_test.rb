@@ -59,6 +59,7 @@ class TranslationTest < CoreTest
     { "VSL_ST" => "Vessel Status", "ADR_ST" => "Address Street", "ST_VSL" => "Street Vessel", "ADR2" => "Address 2", "eta_vsl" => "ETA Vessel", "crwMbr" => "Crew Member", "CRWMBR" => "Crew Member", "XQZ_VSL" => "XQZ Vessel", "CREW_ADR" => "Crew Address" }
       .each { |name, expected| assert_equal expected, standard(shared, case: "UPPER").words(name, :column).text, name }
     assert_equal %i[ambiguous], standard(shared, case: "UPPER").words("VSL_ST", :column).warnings.map(&:code)
+    assert_equal [ "Vessel Street", "Vessel State" ], standard(shared, case: "UPPER").words("VSL_ST", :column).alternatives
     assert_equal %w[Street State], standard(shared, case: "UPPER").words("VSL_ST", :column).steps.last.others.map(&:name)
     assert_equal "Vessel", standard(shared, kind: :table, case: "UPPER", prefix: "T_", suffix: "_TAB").words("t_VSL_tab", :table).text
     assert_equal "Member", standard(shared, case: "UPPER", owner_in_front: "always").words("CRW_MBR", :column, drop: [ "Crew" ]).text

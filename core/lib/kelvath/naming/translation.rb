@@ -16,6 +16,8 @@ module Kelvath
         @losses = losses
       end
 
+      # What the name could be as well, where a short form stands for several words.
+      def alternatives = steps.flat_map { |step| step.others.map { |other| steps.map { |each| each.equal?(step) ? other.name : each.text }.join(" ") } }
       def unknown = steps.select { |step| step.mark == :unknown }.map(&:word)
       def why = [ *steps.filter_map(&:words), *ways ].then { |reasons| reasons.empty? ? "written as the rule says" : reasons.join("; ") }
     end
