@@ -30,7 +30,7 @@ class NamingStandard
 
     # The same ones at their latest versions; itself if these are the latest.
     def newest
-      found = with(lexicon_version: stored_lexicon&.version, rulebook_version: stored_rulebook&.version)
+      found = with(lexicon_version: stored_lexicon&.version || lexicon_version, rulebook_version: stored_rulebook&.version || rulebook_version)
       found == self ? self : found
     end
 
@@ -40,8 +40,13 @@ class NamingStandard
     def title
       return "plain words, without a lexicon" if plain?
 
-      [ stored_rulebook ? "#{stored_rulebook.name}, version #{rulebook_version}" : "plain words", (stored_lexicon && "with #{stored_lexicon.name}, version #{lexicon_version}") ].compact.join(", ")
+      [ rulebook ? named(stored_rulebook, "rulebook", rulebook_version) : "plain words", (lexicon && "with #{named(stored_lexicon, 'lexicon', lexicon_version)}") ].compact.join(", ")
     end
+
+    private
+
+    # A model from elsewhere may follow what this workplace does not have.
+    def named(stored, sort, version) = stored ? "#{stored.name}, version #{version}" : "a #{sort} that is not here (its names are made by the plain rules)"
   end
 
   class << self

@@ -25,6 +25,8 @@ class NamingStandardTest < ActiveSupport::TestCase
     assert_empty follow(9).entries
     assert_same Kelvath::Naming::Standard.plain, NamingStandard.of(Kelvath::Model::EMPTY)
     choice = NamingStandard::Choice.new(lexicon: "gone", lexicon_version: 1, rulebook: "gone", rulebook_version: 1)
+    assert_match(/\Aa rulebook that is not here .*, with a lexicon that is not here/, choice.title)
+    assert_same choice, choice.newest
     assert_equal "crew_member", choice.standard.physical("Crew Member", :table).text
   end
 
