@@ -33,14 +33,18 @@ class NamingPage
   def within = @params[:within].to_s.split(",").reject(&:empty?)
 
   def run = @run ||= design && Kelvath::Naming::Run.of(@model, choice.standard, design_id: design.id, direction:, all: all?, within:)
-  def rows = run ? (unchanged? ? run.rows : run.changes) : []
+  def rows = run ? narrowed(unchanged? ? run.rows : run.changes) : []
+
+  # Rows in which a text stands, and those that change beyond what a page shows.
+  def text = @params[:text].to_s.strip.downcase
+  def beyond = text.empty? ? run.changes.drop(MOST) : []
 
   # What the address says again, for links and forms.
   def address = { design: design&.id, to: direction, which: (all? ? "all" : nil), within: @params[:within].presence, **(other_standard? ? { lexicon: choice.lexicon.to_s, rulebook: choice.rulebook.to_s } : {}) }.compact
 
   # ChangeSet of the rows taken and the standard chosen.
   def change(taken:, edited:)
-    chosen = @params[:rest] == "yes" ? taken + run.changes.drop(MOST).map(&:id) : taken
+    chosen = @params[:rest] == "yes" ? taken + beyond.map(&:id) : taken
     names = run ? run.change(chosen:, edited:) : Kelvath::ChangeSet.new
     other_standard? ? following + names : names
   end
@@ -50,4 +54,8 @@ class NamingPage
     header = @model.header
     Kelvath::ChangeSet.new(updates: choice.fields.reject { |name, value| header[name] == value }.map { |name, value| Kelvath::ChangeSet::Update.new(id: header.id, field: name, before: header[name], after: value) })
   end
+
+  private
+
+  def narrowed(rows) = text.empty? ? rows : rows.select { |row| [ row.where, row.before, row.after ].any? { |part| part.downcase.include?(text) } }
 end

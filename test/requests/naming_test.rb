@@ -155,6 +155,8 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     assert_select "#physical-names-#{table.source_id}", text: /SHIPS.*fixed/m
     get model_naming_path(stored, show: "all")
     assert_select "td", text: "set by hand, so it stays"
+    get model_naming_path(stored, show: "all", text: "hull_nbr")
+    assert_equal stored.reload.model.all(:column).count { |column| column.name.include?("HULL_NBR") }, css_select("tbody tr td:nth-child(3)").count { |cell| cell.text.match?(/\A[A-Z_]*HULL_NBR\z/) && !cell.text.match?(/\A(PK|FK|AK|IX|CK)_/) }
     patch model_element_path(stored, table.id), params: { field: "name_fixed", value: "no" }, headers: HX
     assert_equal "VSL", stored.reload.model.fetch(table.id).name
   end
