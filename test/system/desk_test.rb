@@ -59,7 +59,11 @@ class DeskTestInBrowser < BrowserTestCase
     find("summary", text: "Lay out").click
     click_button "On a circle"
     assert_text "Laid out Logical: on a circle"
-    5.times { |step| press([ :Control, "z" ]) && assert_text("Undid", minimum: [ step + 1, 3 ].min) }
+    5.times do
+      revision = @stored.reload.revision
+      press [ :Control, "z" ]
+      wait_until { @stored.reload.revision > revision } # notices go after a while, the journal stays
+    end
     assert_selector "#cards .spine, #cards .ink-spine", minimum: 10
   end
 
