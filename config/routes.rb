@@ -17,7 +17,7 @@ Rails.application.routes.draw do
     resource :version, only: %i[show new create update]
   end
   resources :rulebooks, only: %i[create show] do
-    resources :rules, only: %i[show update]
+    resources :rules, only: :update
     resource :version, only: %i[show new create update]
   end
 

@@ -22,7 +22,7 @@ class RoundTripsController < ApplicationController
     @stored = StoredModel.of_sort("lexicon").find(params[:lexicon_id])
     @rulebooks = StoredModel.of_sort("rulebook").order(:name)
     @rulebook = @rulebooks.find_by(id: params[:rulebook]) || @rulebooks.first
-    standard = @rulebook ? NamingStandard.draft(lexicon: @stored, rulebook: @rulebook) : Kelvath::Naming::Standard.new(Kelvath::Naming::Lexicon.of(@stored.model), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short"), name: "Short capitals"))
+    standard = @rulebook ? NamingStandard.draft(lexicon: @stored, rulebook: @rulebook) : Kelvath::Naming::Standard.new(Kelvath::Naming::Lexicon.of(@stored.model), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short")))
     @trip = Kelvath::Naming::RoundTrip.of(standard)
     render "round_trips/of_lexicon", layout: "standard"
   end

@@ -1,13 +1,8 @@
 # frozen_string_literal: true
 
-# One rule of a rulebook: changed a field at a time, told in sentences with its example.
+# One rule of a rulebook, changed a field at a time; the answer tells it in sentences with its example.
 class RulesController < ApplicationController
   include StandardScoped
-
-  # The sentences and examples alone.
-  def show
-    render partial: "rulebooks/explained", locals: { shown: RulebookPage.new(@stored, params.merge(of: @model.fetch(params[:id]).of)) }
-  end
 
   def update
     rule = @model.fetch(params[:id])

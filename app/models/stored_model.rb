@@ -9,8 +9,6 @@ class StoredModel < ApplicationRecord
   has_many :milestones, foreign_key: :model_id, inverse_of: :stored_model
   has_many :runs, foreign_key: :model_id, inverse_of: :stored_model
 
-  SORTS = %w[model lexicon rulebook].freeze
-
   scope :recent, -> { order(updated_at: :desc) }
   scope :of_sort, ->(sort) { where(sort:) }
 

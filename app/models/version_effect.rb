@@ -30,7 +30,7 @@ class VersionEffect
 
   def choice = NamingStandard::Choice.of(stored.model)
 
-  def runs = @runs ||= NamingRuns.of(stored.model, standard)
+  def runs = @runs ||= Kelvath::Naming::Run.whole(stored.model, standard)
 
   # The one followed as it stands now, the other at the version that the model follows.
   def standard

@@ -79,6 +79,15 @@ class NamingRunTest < CoreTest
     assert_equal expanded.all(:entity).map(&:name), Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:, standard: short).first.apply(Model::EMPTY).all(:entity).map(&:name)
   end
 
+  def test_a_whole_model_is_named_from_the_side_that_leads
+    catalog = Intake::Catalog.new(tables: [ table("CRW_MBR", %w[CRW_MBR_ID CRW_MBR_NM]) ], views: [])
+    taken = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:).first.apply(Model::EMPTY)
+    both = Derivation.derive(taken, platform: "postgresql", ids:).change_set.apply(taken)
+    named = Naming::Run.whole(both, book("many")).map(&:change).reduce(ChangeSet.new, :+).apply(both)
+    assert_equal [ "Crew Member", %w[CRW_MBR crew_members] ], [ named.all(:entity).first.name, named.all(:table).map(&:name).sort ]
+    assert_empty Naming::Run.whole(named, book("many")).flat_map(&:changes)
+  end
+
   def test_following_names_move_and_names_set_by_hand_stay
     model = derived(short)
     vessel, sailing = entity(model, "Vessel"), entity(model, "Sailing")

@@ -10,9 +10,7 @@ module Kelvath
     module Learning
       # word and short: what would be entered; confidence: 0 to 1; evidence: sentences and names; others:
       # words that it may stand for as well.
-      Proposal = Struct.new(:word, :short, :confidence, :evidence, :others, keyword_init: true) do
-        def key = "#{short}:#{word}"
-      end
+      Proposal = Struct.new(:word, :short, :confidence, :evidence, :others, keyword_init: true)
 
       module_function
 

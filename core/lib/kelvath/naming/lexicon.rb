@@ -41,9 +41,6 @@ module Kelvath
       # Entries that a short form may stand for, those that prefer it first.
       def meanings(short) = @short.fetch(short.downcase, NONE)
 
-      # Does the lexicon say that it ends a name: date, code, amount?
-      def class_word?(text) = entry(text)&.class_word || false
-
       # What to say for a forbidden word; the end of the chain where that is forbidden too, nil if nothing is named.
       def instead(entry, seen = [])
         other = entry.instead.empty? || seen.include?(entry.id) ? nil : self.entry(entry.instead)

@@ -8,16 +8,13 @@ module Kelvath
       COUNTERPARTS = { table: :entity, column: :attribute }.freeze
 
       # The rulebook that a model of name rules holds. A kind without a rule takes the plain one.
-      def self.of(model) = model.memo(:rulebook) { new(model.all(:name_rule), name: model.header.name) }
+      def self.of(model) = model.memo(:rulebook) { new(model.all(:name_rule)) }
 
       # The one that applies where nobody chose any: whole words in snake case.
-      def self.plain = @plain ||= new(Shipped.rules("plain"), name: Shipped::BOOKS.fetch("plain")[:name])
-
-      attr_reader :name, :rules
+      def self.plain = @plain ||= new(Shipped.rules("plain"))
 
       # rules: Metamodel::NameRule values.
-      def initialize(rules, name: "")
-        @name = name
+      def initialize(rules)
         @rules = rules.to_h { |rule| [ rule.of.to_sym, rule ] }
       end
 

@@ -9,7 +9,7 @@ module Kelvath
 
       # What a file held: the rulebook's name and definition, its rules, and lexicon entries.
       Content = Struct.new(:name, :definition, :rules, :entries, keyword_init: true) do
-        def standard = Standard.new(Lexicon.new(entries), Rulebook.new(rules, name:))
+        def standard = Standard.new(Lexicon.new(entries), Rulebook.new(rules))
       end
 
       module_function

@@ -23,6 +23,15 @@ module Kelvath
         new(model, type.new(model, design, standard, all:).rows, within:)
       end
 
+      # The runs that bring all names of a model in step: the words of the leading design first, then every
+      # other design after them. Their changes can be added up.
+      def self.whole(model, standard)
+        leading = model[model.header.names_from_id]
+        worded = leading ? [ of(model, standard, design_id: leading.id, direction: "words") ] : []
+        after = worded.first&.change&.apply(model) || model
+        worded + (model.all(:design) - [ leading ]).map { |design| of(after, standard, design_id: design.id) }
+      end
+
       attr_reader :rows
 
       def initialize(model, rows, within: [])

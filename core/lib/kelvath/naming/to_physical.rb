@@ -33,12 +33,11 @@ module Kelvath
       end
 
       # Text as a person writes it -> Translation.
-      def translate(text) = @known[text] ||= Job.new(self, @lexicon, @rule, @fitting, @reserved).translate(text)
+      def translate(text) = @known[text] ||= Job.new(@lexicon, @rule, @fitting, @reserved).translate(text)
 
       # One name on its way.
       class Job
-        def initialize(translator, lexicon, rule, fitting, reserved)
-          @translator = translator
+        def initialize(lexicon, rule, fitting, reserved)
           @lexicon = lexicon
           @rule = rule
           @fitting = fitting
@@ -110,7 +109,7 @@ module Kelvath
           part.short = true
         end
 
-        # A reserved word as it may stand. Raises nothing: what cannot be mended is said.
+        # A reserved word as it may stand; what scripts must quote is said.
         def safe(name)
           return name unless @reserved.include?(name.downcase)
           return warn(:reserved, "“#{name}” is a reserved word; scripts quote it.").then { name } if @rule.reserved == "quoted"
