@@ -20,7 +20,7 @@ class FindingsController < ApplicationController
   # What is found beside the work, after every change; nil for a model too large for that.
   def live = @model.size > LARGE ? nil : found
 
-  def found = Kelvath::Findings.of(@model, NamingStandard.of(@model))
+  def found = FindingsCache.fetch(@stored, @model)
 
   # What was found about an element or about what stands within it.
   def about(id)

@@ -19,6 +19,14 @@ module ElementStore
 
   module_function
 
+  # What the block reads is of one moment, and holds no writer up.
+  def glance(&block)
+    connection = ApplicationRecord.connection
+    return yield if connection.transaction_open?
+
+    ApplicationRecord.uncached { connection.raw_connection.transaction(:deferred, &block) }
+  end
+
   # All elements of a model.
   def read(model_id) = RECORDS.flat_map { |kind, record| read_kind(kind, record, model_id) }
 

@@ -2,21 +2,15 @@
 
 # The latest ledgers of this process, so that a change works out anew only the groups that it touched.
 module LedgerCache
-  KEPT = 12
-  LOCK = Monitor.new
-  @ledgers = {}
+  TRAILS = Trail::Cache.new(12) { |model, scope, view, previous| Kelvath::Ledger.of(model, scope, view:, previous:) }
 
   module_function
 
-  # The ledger of a scope and view at a model's revision, made from the one before where there is one.
+  # The Kelvath::Ledger of a scope and view, at a model's revision (stored's) or a later one.
   def fetch(stored, model, scope, view)
-    LOCK.synchronize do
-      key = [ stored.id, scope, view.to_a ]
-      revision, ledger = @ledgers.delete(key)
-      ledger = Kelvath::Ledger.of(model, scope, view:, previous: ledger) unless revision == stored.revision
-      @ledgers[key] = [ stored.revision, ledger ]
-      @ledgers.shift while @ledgers.size > KEPT
-      ledger
-    end
+    trail(stored.id, scope, view, stored.revision) { ModelCache::Known.new(stored.revision, model) }.value
   end
+
+  # As Trail::Cache#fetch.
+  def trail(model_id, scope, view, revision, &block) = TRAILS.fetch([ model_id, scope, view ], revision, &block)
 end

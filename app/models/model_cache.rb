@@ -1,37 +1,39 @@
 # frozen_string_literal: true
 
-# The latest models of this process by (id, revision), moved on by the journal's tail. The least
-# recently used leaves when there are too many.
+# The latest models of this process, moved on by the journal's tail.
 module ModelCache
-  KEPT = 6
-  LOCK = Monitor.new
-  @models = {}
+  # A model and the revision at which it is.
+  Known = Struct.new(:revision, :model)
+
+  LATEST = Latest.new(6)
 
   module_function
 
-  # The Kelvath::Model of a stored model at its present revision.
+  # Known: the model of a stored model at its revision, or at a later one that the process knows already.
   def fetch(stored)
-    LOCK.synchronize do
-      revision, model = @models.delete(stored.id)
-      model = revision && revision <= stored.revision ? move_on(model, revision, stored) : Kelvath::Model.of(ElementStore.read(stored.id))
-      put(stored.id, stored.revision, model)
+    LATEST.fetch(stored.id) do |known|
+      next known if known && known.revision >= stored.revision
+
+      known ? move_on(known, stored) : read(stored)
     end
   end
 
+  # What a commit made; a later one stays.
   def put(id, revision, model)
-    LOCK.synchronize do
-      @models.delete(id)
-      @models[id] = [ revision, model ]
-      @models.shift while @models.size > KEPT
-    end
-    model
+    LATEST.fetch(id) { |known| known && known.revision >= revision ? known : Known.new(revision, model) }
   end
 
-  def clear = LOCK.synchronize { @models.clear }
+  def clear = LATEST.clear
 
-  def move_on(model, revision, stored)
-    return model if revision == stored.revision
+  def move_on(known, stored)
+    later = stored.journal_entries.where("revision > ?", known.revision).order(:revision).to_a
+    Known.new(later.last&.revision || known.revision, later.reduce(known.model) { |older, entry| entry.change_set.apply(older) })
+  end
 
-    stored.journal_entries.where(revision: (revision + 1)..stored.revision).order(:revision).reduce(model) { |older, entry| entry.change_set.apply(older) }
+  # One glance at the tables and the revision: writers may go on meanwhile.
+  def read(stored)
+    ElementStore.glance do
+      Known.new(StoredModel.where(id: stored.id).pick(:revision) || raise(ActiveRecord::RecordNotFound), Kelvath::Model.of(ElementStore.read(stored.id)))
+    end
   end
 end

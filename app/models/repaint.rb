@@ -14,17 +14,21 @@ class Repaint
     @ledger_scope = ledger_scope.presence
     @ledger_view = ledger_view
     @selected = selected.presence
-    @old_scene = scene_before
-    @old_ledger = ledger_before
+    @scenes = scene_trail
+    @ledgers = ledger_trail
   end
 
   def model = commit.after
-  def diagram = diagram_id && model[diagram_id]
-  def scene = @scene ||= SceneCache.fetch(stored, model, diagram_id)
+  def diagram = @scenes && model[diagram_id]
 
-  # { boxes:, lines:, notes:, panels:, gone: } ids.
-  def scene_changes = @scene_changes ||= scene.changed_since(@old_scene)
-  def fresh?(id) = !@old_scene.key?(id)
+  # The latest scene; it can be a little ahead of the model when others write, too.
+  def scene = @scenes.value
+
+  # { boxes:, lines:, notes:, panels:, gone: } ids of what is other than before this commit.
+  def scene_changes = @scene_changes ||= Kelvath::Diagram::SceneChanges.joined(@scenes.changes_since(seen), scene)
+
+  # Is it to be put into the drawing, rather than in place of an older one?
+  def fresh?(id) = scene_changes.fresh.include?(id)
 
   # Elements whose entry in Contents came, went or was renamed, [element or nil, id].
   def contents
@@ -43,47 +47,36 @@ class Repaint
   def selection_gone? = selected && !model.key?(selected) && commit.before.key?(selected)
   def selection_told_anew? = selected && model.key?(selected) && ((commit.change_set.touched_ids & told_by).any? || twin_renamed?)
 
-  def ledger = @ledger ||= (LedgerCache.fetch(stored, model, ledger_scope, @ledger_view) if @old_ledger && known_scope?(model))
-  attr_reader :old_ledger
+  def ledger = @ledgers&.value
 
-  # Groups with other rows or another title than before, so that a cell at a time will not do.
-  def changed_groups
-    @changed_groups ||= begin
-      old = old_ledger.groups.to_h { |group| [ group.id, group ] }
-      ledger.groups.reject { |group| (was = old[group.id]) && (was.equal?(group) || (was.rows.map(&:id) == group.rows.map(&:id) && was.title == group.title)) }
-    end
-  end
-
-  # [group, row, column] for each cell that shows something else, outside changed groups.
-  def changed_cells
-    left_out = changed_groups.to_set(&:id)
-    old = old_ledger.groups.to_h { |group| [ group.id, group ] }
-    ledger.groups.reject { |group| left_out.include?(group.id) || group.equal?(old[group.id]) }.flat_map do |group|
-      group.rows.zip(old[group.id].rows).reject { |row, was| row == was }.flat_map do |row, was|
-        ledger.columns.reject { |column| was.cells[column.name] == row.cells[column.name] }.map { |column| [ group, row, column ] }
-      end
-    end
-  end
-
-  def gone_groups = old_ledger.groups.map(&:id) - ledger.groups.map(&:id)
+  # { groups:, cells:, gone:, fresh: } of what is other than before this commit.
+  def ledger_changes = @ledger_changes ||= Kelvath::Ledger::Changes.joined(@ledgers.changes_since(seen), ledger)
 
   private
 
   def known_scope?(model) = %w[concept logical].include?(ledger_scope) || ledger_scope.start_with?("kind:") || model.key?(ledger_scope)
   def listed?(element) = element.kind == :entity ? diagram&.stage != "physical" : element.kind == :table && element.parent_id == (diagram&.design_id || ledger_scope)
 
-  # The scene the page shows, from before this commit.
-  def scene_before
+  # The revision from before this commit, which the page shows.
+  def seen = commit.entry.revision - 1
+
+  def scene_trail
     return unless diagram_id && commit.before.key?(diagram_id)
 
-    SceneCache.fetch(StoredModel.new(id: stored.id, revision: stored.revision - 1), commit.before, diagram_id)
+    from_before(->(model) { model.key?(diagram_id) }) { |revision, known| SceneCache.trail(stored.id, diagram_id, revision, &known) }
   end
 
-  # The ledger the page shows, from before this commit.
-  def ledger_before
-    return unless ledger_scope && known_scope?(commit.before)
+  def ledger_trail
+    return unless ledger_scope && known_scope?(commit.before) && known_scope?(commit.after)
 
-    LedgerCache.fetch(StoredModel.new(id: stored.id, revision: stored.revision - 1), commit.before, ledger_scope, @ledger_view)
+    from_before(method(:known_scope?)) { |revision, known| LedgerCache.trail(stored.id, ledger_scope, @ledger_view, revision, &known) }
+  end
+
+  # A trail that begins before the commit, where there was none yet, and goes on to the latest model: when
+  # several write at once, one step serves them all.
+  def from_before(shows)
+    yield seen, -> { ModelCache::Known.new(seen, commit.before) }
+    yield seen + 1, -> { ModelCache.fetch(stored).then { |known| shows.call(known.model) ? known : ModelCache::Known.new(seen + 1, commit.after) } }
   end
 
   # Was the table or column renamed that stands for the selection in a design?

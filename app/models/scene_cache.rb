@@ -2,20 +2,15 @@
 
 # The latest scenes of this process, so that a change repaints only what it touched.
 module SceneCache
-  KEPT = 12
-  LOCK = Monitor.new
-  @scenes = {}
+  TRAILS = Trail::Cache.new(12) { |model, diagram_id, previous| Kelvath::Diagram::Scene.of(model, diagram_id, previous:) }
 
   module_function
 
-  # The scene of a diagram at a model's revision, made from the one before where there is one.
+  # The Kelvath::Diagram::Scene of a diagram, at a model's revision (stored's) or a later one.
   def fetch(stored, model, diagram_id)
-    LOCK.synchronize do
-      revision, scene = @scenes.delete([ stored.id, diagram_id ])
-      scene = Kelvath::Diagram::Scene.of(model, diagram_id, previous: scene) unless revision == stored.revision
-      @scenes[[ stored.id, diagram_id ]] = [ stored.revision, scene ]
-      @scenes.shift while @scenes.size > KEPT
-      scene
-    end
+    trail(stored.id, diagram_id, stored.revision) { ModelCache::Known.new(stored.revision, model) }.value
   end
+
+  # As Trail::Cache#fetch.
+  def trail(model_id, diagram_id, revision, &block) = TRAILS.fetch([ model_id, diagram_id ], revision, &block)
 end

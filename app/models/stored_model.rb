@@ -44,11 +44,23 @@ class StoredModel < ApplicationRecord
     end
   end
 
-  # The latest Kelvath::Model.
-  def model = ModelCache.fetch(self)
+  # The latest Kelvath::Model; from then on this record says its revision.
+  def model
+    known = ModelCache.fetch(self)
+    at(known.revision)
+    known.model
+  end
 
   # The model as it was at a revision: the journal's later entries taken back one by one.
   def model_at(revision)
-    journal_entries.where("revision > ?", revision).order(revision: :desc).reduce(model) { |newer, entry| entry.change_set.inverse.apply(newer) }
+    newest = model
+    later = journal_entries.where("revision > ? AND revision <= ?", revision, self.revision)
+    later.order(revision: :desc).reduce(newest) { |newer, entry| entry.change_set.inverse.apply(newer) }
+  end
+
+  # Says what is known to stand in the database.
+  def at(revision, **others)
+    assign_attributes(revision:, **others)
+    clear_attribute_changes([ :revision, *others.keys ])
   end
 end

@@ -60,6 +60,9 @@ module Kelvath
     # Groups of all rows.
     def all_groups = @all_groups ||= build_groups
     def row(id) = rows[id]
+
+    # Changes from an older ledger of the same scope and view.
+    def changed_since(older) = Changes.between(older, self)
     def rows = @rows ||= all_groups.flat_map(&:rows).to_h { |row| [ row.id, row ] }
 
     # What a new row adds, or nil if rows cannot be added here.
@@ -144,6 +147,7 @@ module Kelvath
   end
 end
 
+require_relative "ledger/changes"
 require_relative "ledger/words"
 require_relative "ledger/stages"
 require_relative "ledger/kinds"

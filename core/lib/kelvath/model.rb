@@ -22,6 +22,7 @@ module Kelvath
       @children = {}
       @memo = {}
       @memo_of = {}
+      @steps = []
     end
 
     # The element of that id. Raises NotFound.
@@ -84,20 +85,31 @@ module Kelvath
       draft.model.inherit(self, @all, @children, @memo_of, put + drop.filter_map { |id| @elements[id] } + put.filter_map { |element| @elements[element.id] })
     end
 
-    # The elements in which this model differs from the one it was made of in one step, both versions of
+    STEPS_KNOWN = 20 # how many steps back a model knows what was changed
+    FEW = 200 # elements of a step that is worth remembering
+
+    # The elements in which this model differs from one it was made of in a few small steps, all versions of
     # each; nil for any other model. (Object ids are never used twice, and keep nothing alive.)
-    def changed_from(older) = @made_of == older.object_id ? @changed : nil
+    def changed_from(older)
+      return NONE if equal?(older)
+
+      from = @steps.index { |made_of, _| made_of == older.object_id }
+      @steps.drop(from).flat_map(&:last).uniq(&:object_id) if from
+    end
 
     # Takes over the sorted lists of an older model, but for the kinds and parents of what has changed.
     def inherit(older, all, children, memo_of, changed)
-      @made_of = older.object_id
-      @changed = changed
+      @steps = changed.size > FEW ? [] : [ *older.steps.last(STEPS_KNOWN - 1), [ older.object_id, changed ] ]
       kinds = changed.map(&:kind).uniq
       @all = all.except(*kinds)
       @children = children.except(*changed.map(&:parent_id).uniq)
       @memo_of = memo_of.reject { |_, (depends, _)| (depends & kinds).any? }
       self
     end
+
+    protected
+
+    attr_reader :steps # [[object id of the older model, [element, …]], …], the last step last
 
     private
 

@@ -55,7 +55,7 @@ class DiagramTest < CoreTest
     watch = entity(ferries, "Watch")
     after = Diagram::Scene.of(Editing.set(ferries, watch.id, :name, "Duty").apply(ferries), before.diagram.id, previous: before)
     changes = after.changed_since(before)
-    assert_equal [ [ watch.id ], [], [] ], changes.values_at(:boxes, :lines, :gone)
+    assert_equal [ [ watch.id ], [], [] ], changes.to_h.values_at(:boxes, :lines, :gone)
   end
 
   # Whatever is done, the next scene has the cards a fresh one would have.

@@ -9,7 +9,8 @@ module Kelvath
 
       # Set of ids of entities and tables.
       # stage: of the diagram; a physical one shows designs, the others the logical side.
-      def self.between(old, new, stage) = new(old, new, stage == "physical" ? Metamodel::PHYSICAL : Metamodel::LOGICAL).ids
+      def self.between(old, new, stage) = of(old, new, stage).ids
+      def self.of(old, new, stage) = new(old, new, stage == "physical" ? Metamodel::PHYSICAL : Metamodel::LOGICAL)
 
       def initialize(old, new, kinds)
         @old = old
@@ -20,14 +21,29 @@ module Kelvath
       end
 
       def ids
-        touched.each { |element| owners(element).each { |id| reach(id) } }
+        touched.each { |element| owners(element).each { |id| reach(id) } } if @ids.empty?
         @ids
       end
 
+      # Both versions of each element that differs.
+      def touched = @touched ||= find_touched
+
+      # Can lines connect otherwise, or say something else, than before?
+      def lines? = touched.any? { |element| LINKING.include?(element.kind) || (element.kind == :attribute && beside_line?(element)) }
+
+      # Can cards have another colour than before, though they are the same?
+      def colours? = touched.any? { |element| %i[subject_area tag].include?(element.kind) }
+
       private
 
-      # Both versions of what differs.
-      def touched
+      LINKING = %i[relationship subtype_group foreign_key key column].freeze
+
+      # Is it carried by a relationship, or does it tell subtypes apart?
+      def beside_line?(attribute)
+        @new[attribute.parent_id]&.kind != :entity || @new.referrers(attribute.id, :subtype_group).any?
+      end
+
+      def find_touched
         known = @new.changed_from(@old)
         return known.select { |element| @kinds.include?(element.kind) } if known
 

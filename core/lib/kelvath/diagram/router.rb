@@ -35,6 +35,7 @@ module Kelvath
         found = Lanes.new(@raw, @upright, bundles: @bundles).parted
         @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_at(from, index) } }
         @links.each { |id, from, to| found[id] = inwards(found[id], from, to) }
+        @previous = nil # or every older router would live on in the one after it
         found
       end
 

@@ -33,10 +33,12 @@ module Kelvath
       end
 
       def build
+        @affected = Affected.of(@previous.model, @model, diagram.stage) if same_style?
         build_boxes
         build_lines
         build_notes
         @panels = Furniture.new(self).panels.to_h { |panel| [ panel.id, kept_or(@previous&.panels, panel.id, panel) ] }
+        @previous = @affected = nil # or every older scene, with its model, would live on in the one after it
         self
       end
 
@@ -55,27 +57,34 @@ module Kelvath
       # The content with the legend and the title block.
       def extent = panels.values.map(&:rect).reduce(content) { |all, rect| all.union(rect) }
 
-      # Ids of what is new or other than in that scene, by kind, and of what is no longer there.
-      def changed_since(other)
-        found = %i[boxes lines notes panels].to_h { |part| [ part, differing(send(part), other.send(part)) ] }
-        found.merge(gone: %i[boxes lines notes panels].flat_map { |part| other.send(part).keys - send(part).keys })
-      end
+      # SceneChanges from an older scene of the same diagram.
+      def changed_since(older) = SceneChanges.between(older, self)
 
       # Is there a shape of that id?
       def key?(id) = [ boxes, lines, notes, panels ].any? { |part| part.key?(id) }
+
+      protected
+
+      attr_reader :ways # what the router was asked for
 
       private
 
       def build_boxes
         cards = Cards.new(@model, style)
-        affected = @previous&.style == style ? Affected.between(@previous.model, @model, diagram.stage) : nil
+        affected = @affected&.ids
         @model.children(diagram.id, :diagram_node).each do |node|
           element = @model[node.element_id] or next
           old = @previous&.boxes&.fetch(element.id, nil)
-          card = affected && old && !affected.include?(element.id) && same_width?(node) ? old.card : cards.card(element, width: node.width)
+          same_card = affected && old && !affected.include?(element.id) && same_width?(node)
+          next @boxes[element.id] = old if same_card && same_place?(node)
+
+          card = same_card ? old.card : cards.card(element, width: node.width)
           @boxes[element.id] = kept_or(@previous&.boxes, element.id, box(node, card, element))
         end
       end
+
+      def same_place?(node) = !@affected.colours? && same_colouring? && @previous.model[node.id].equal?(node)
+      def same_colouring? = @previous.diagram.coloured_by == diagram.coloured_by
 
       def same_width?(node) = @previous.model[node.id]&.width == node.width
 
@@ -97,22 +106,31 @@ module Kelvath
 
       # The very same object if nothing changed, so that comparing scenes is quick.
       def kept_or(old, id, fresh) = old && old[id] == fresh ? old[id] : fresh
-      def differing(ours, theirs) = ours.filter_map { |id, each| id unless each.equal?(theirs[id]) }
 
       def build_lines
-        @links = Links.new(@model, @boxes).all.to_h { |link| [ link.id, link ] }
-        cores = @boxes.transform_values { |box| box.card.core }.compact
-        ends = @links.values.map { |link| [ link.id, link.from_id, link.to_id, link.bundle ] }
-        @router = Router.new(rects, ends, cores:, previous: @previous&.style == style ? @previous&.router : nil)
+        @links = same_links? ? @previous.links : Links.new(@model, @boxes).all.to_h { |link| [ link.id, link ] }
+        ways = [ rects, @links.values.map { |link| [ link.id, link.from_id, link.to_id, link.bundle ] }, @boxes.transform_values { |box| box.card.core }.compact ]
+        return keep_lines if same_style? && @links.equal?(@previous.links) && ways == @previous.ways
+
+        @ways = ways
+        @router = Router.new(*ways.first(2), cores: ways.last, previous: same_style? ? @previous.router : nil)
         @routes = @router.routes
         @crowd = Crowd.new(rects, Notations.fetch(style.notation).places_symbols? ? @routes : {})
         @links.each_value { |link| @lines[link.id] = same_line(link) || line(link, @routes.fetch(link.id)) }
       end
 
+      def same_style? = @previous&.style == style
+      def same_links? = @affected && !@affected.lines? && @previous.boxes.keys == @boxes.keys
+
+      # Nothing that lines depend on has changed.
+      def keep_lines
+        @ways, @router, @routes, @lines = @previous.ways, @previous.router, @previous.routes, @previous.lines
+      end
+
       # The line of before, if it connects the same in the same way and runs the same way.
       def same_line(link)
         return if Notations.fetch(style.notation).places_symbols?
-        return unless @previous&.style == style && @previous.links[link.id] == link && @previous.routes[link.id] == @routes[link.id]
+        return unless same_style? && @previous.links[link.id] == link && @previous.routes[link.id] == @routes[link.id]
 
         @previous.lines[link.id]
       end

@@ -55,6 +55,7 @@ module Kelvath
       def build_groups
         keys = Logical::KeyMigration.of(model)
         old = kept_groups
+        @previous = nil # or every older ledger would live on in the one after it
         model.all(:entity).sort_by { |entity| entity.name.downcase }.map do |entity|
           old[entity.id] || Group.new(id: entity.id, parent_id: entity.id, title: entity.name, rows: keys.held(entity.id).map { |held| row_of(held, entity) })
         end

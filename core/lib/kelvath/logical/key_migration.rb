@@ -22,14 +22,14 @@ module Kelvath
         @surrogates = surrogates
         @graph = model.memo_of(:identifying_graph, %i[relationship subtype_group]) { IdentifyingGraph.new(model) }
         @holdings = {}
-        @building = {}
+        @lock = Monitor.new # models are shared by threads, and so is this
       end
 
       # All attributes of an entity: key members that migrated, its own, then other migrated ones.
-      def held(entity_id) = holding(entity_id).complete.all
+      def held(entity_id) = @lock.synchronize { holding(entity_id).complete.all }
 
       # The members of its primary identifier, empty if it has none.
-      def primary(entity_id) = holding(entity_id).primary
+      def primary(entity_id) = @lock.synchronize { holding(entity_id).primary }
 
       # [[identifier, [HeldAttribute, …]], …] of its alternate identifiers.
       def alternates(entity_id)
@@ -41,18 +41,16 @@ module Kelvath
       end
 
       # The keys that arrived at an entity, as Migration values.
-      def migrations(entity_id) = holding(entity_id).complete.migrations
+      def migrations(entity_id) = @lock.synchronize { holding(entity_id).complete.migrations }
 
       private
 
-      def holding(entity_id)
+      # path: the entities that are being worked out.
+      def holding(entity_id, path = Set.new)
         @holdings[entity_id] ||= begin
-          raise Error, "Identifying relationships run in a circle." if @building[entity_id]
+          raise Error, "Identifying relationships run in a circle." unless path.add?(entity_id)
 
-          @building[entity_id] = true
-          Holding.new(@model, entity_id, @graph, surrogates: @surrogates) { |parent_id| holding(parent_id).primary }.build
-        ensure
-          @building.delete(entity_id)
+          Holding.new(@model, entity_id, @graph, surrogates: @surrogates) { |parent_id| holding(parent_id, path).primary }.build.tap { path.delete(entity_id) }
         end
       end
 
