@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-threads_count = ENV.fetch("RAILS_MAX_THREADS", 5)
+# Requests compute, and Ruby computes in one thread at a time: more threads would only make all of them slower.
+threads_count = ENV.fetch("RAILS_MAX_THREADS", 3)
 threads threads_count, threads_count
 
 # Loopback only: whoever wants Kelvath on a network puts a server with encryption in front.

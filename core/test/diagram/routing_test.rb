@@ -78,6 +78,28 @@ class RoutingTest < CoreTest
     assert_equal [ "One line", "and another" ], drawn["note"].ink.select { |shape| shape.type == :text }.map(&:text)
   end
 
+  # Where lines leave and reach cards is worked out only near what has changed; it must come out as if it were for all.
+  def test_lines_end_where_a_fresh_drawing_would_have_them_end
+    random = Random.new(4)
+    scene = Diagram::Scene.of(ferries, diagram.id)
+    40.times do |turn|
+      draft = Draft.new(scene.model, ids:)
+      nodes = draft.model.children(diagram.id, :diagram_node)
+      case turn % 4
+      when 0 then draft.set(nodes.sample(random:).id, width: random.rand(150.0..500.0))
+      when 1 then draft.remove(draft.model.all(:relationship).sample(random:).id)
+      when 2 then draft.remove(nodes.sample(random:).id)
+      else draft.set(nodes.sample(random:).id, x: random.rand(1500.0), y: random.rand(1500.0))
+      end
+      scene = Diagram::Scene.of(draft.model, diagram.id, previous: scene)
+      fresh = Diagram::Scene.of(draft.model, diagram.id)
+      assert_equal fresh.router.pairs, scene.router.pairs, "turn #{turn}"
+      assert_equal fresh.links, scene.links, "turn #{turn}"
+      kept = Diagram::Lanes.new(scene.router.raw, Diagram::Obstacles.new(scene.rects), bundles: scene.links.transform_values(&:bundle)).parted
+      assert_equal kept, scene.routes.slice(*kept.keys), "lines part as they would anew, turn #{turn}"
+    end
+  end
+
   def test_the_title_block_says_what_is_known
     scene = Diagram::Scene.of(ferries.updated(put: [ diagram.with(title_block: true, author: "Data office", milestone: "Agreed") ], drop: []), diagram.id)
     texts = scene.panels.fetch("title-block").ink.select { |shape| shape.type == :text }.map(&:text)

@@ -10,9 +10,13 @@ module Kelvath
       # One inner piece of a route: axis 0 for upright (fixed x), 1 for level (fixed y).
       Piece = Struct.new(:link, :index, :axis, :at, :low, :high, :legs)
 
-      # bundles: { link => bundle or nil }; the lines of one bundle may lie on one another.
-      def initialize(routes, obstacles, bundles: {})
+      # bundles: { link => bundle or nil }; the lines of one bundle may lie on one another. previous: the Lanes
+      # of before; changed: rects that came, went or moved since: groups of lines that neither touched keep their lanes.
+      def initialize(routes, obstacles, bundles: {}, previous: nil, changed: [])
         @bundles = bundles
+        @known = previous ? previous.found : {}
+        @found = {}
+        @changed = changed
         @routes = routes.transform_values { |points| points.map(&:dup) }
         @obstacles = obstacles
       end
@@ -22,6 +26,11 @@ module Kelvath
         [ 1, 0 ].each { |axis| bundles(pieces(axis)).each { |bundle| part(bundle, axis) } }
         @routes
       end
+
+      protected
+
+      # { pieces that lay on one another => where each was moved to (nil: it stayed) }
+      attr_reader :found
 
       private
 
@@ -56,12 +65,32 @@ module Kelvath
         end.select { |bundle| bundle.size > 1 }
       end
 
+      # A bundle of the same pieces, near nothing that has changed, parts as it did before.
       def part(bundle, axis)
+        key = bundle.map(&:to_a)
+        known = @known[key] unless near_change?(bundle, axis)
+        @found[key] = known || places(bundle, axis)
+        bundle.zip(@found[key]) { |piece, at| move(piece, axis, at) if at }
+      end
+
+      def places(bundle, axis)
         lanes = assign(ordered(bundle))
         middle = lanes.values.max / 2.0
-        bundle.each do |piece|
+        bundle.map do |piece|
           offset = (lanes[piece] - middle) * STEP
-          shift(piece, axis, offset) || shift(piece, axis, offset / 2.0)
+          [ piece.at + offset, piece.at + offset / 2.0 ].find { |at| clear?(piece, axis, at) }
+        end
+      end
+
+      def near_change?(bundle, axis)
+        return false if @changed.empty?
+
+        reach = (bundle.size * STEP) + Obstacles::MARGIN
+        low, high = bundle.map(&:low).min - reach, bundle.map(&:high).max + reach
+        at = bundle.map(&:at).minmax
+        @changed.any? do |rect|
+          across, along = axis == 1 ? [ [ rect.top, rect.bottom ], [ rect.left, rect.right ] ] : [ [ rect.left, rect.right ], [ rect.top, rect.bottom ] ]
+          across[0] <= at[1] + reach && across[1] >= at[0] - reach && along[0] <= high && along[1] >= low
         end
       end
 
@@ -96,11 +125,8 @@ module Kelvath
         end
       end
 
-      def shift(piece, axis, offset)
-        at = piece.at + offset
+      def move(piece, axis, at)
         points = @routes[piece.link]
-        return unless clear?(piece, axis, at)
-
         points[piece.index][axis] = at
         points[piece.index + 1][axis] = at
       end

@@ -9,10 +9,16 @@ module Kelvath
 
       # rects: { id => Rect }
       def initialize(rects)
-        @cells = Hash.new { |hash, cell| hash[cell] = [] }
-        @all = rects.values
-        rects.each_value { |rect| each_cell(rect.left, rect.top, rect.right, rect.bottom) { |cell| @cells[cell] << rect } }
-        @cells.default_proc = nil
+        @cells = {}
+        rects.each_value { |rect| put(rect) }
+      end
+
+      # The obstacles after some cards came, went or moved: from the rects of these to others.
+      def with(before, after)
+        copy = dup
+        gone = before.filter_map { |id, rect| rect unless after[id] == rect }
+        come = after.filter_map { |id, rect| rect unless before[id] == rect }
+        copy.change(gone, come)
       end
 
       # Is the straight line between two points, level or upright, clear of all cards?
@@ -33,7 +39,24 @@ module Kelvath
         found.uniq(&:object_id).select { |rect| rect.left < right && rect.right > left && rect.top < bottom && rect.bottom > top }
       end
 
+      protected
+
+      # Lists of cells are replaced, never changed: the older obstacles share them.
+      def change(gone, come)
+        @cells = @cells.dup
+        gone.each { |rect| each_cell_of(rect) { |cell| @cells[cell] = without(@cells.fetch(cell), rect) } }
+        come.each { |rect| put(rect) }
+        self
+      end
+
       private
+
+      def put(rect) = each_cell_of(rect) { |cell| @cells[cell] = [ *@cells[cell], rect ] }
+
+      # One of those that are equal: two cards may lie on one another.
+      def without(list, rect) = list.index(rect).then { |at| at ? list[0...at] + list[at + 1..] : list }
+
+      def each_cell_of(rect, &block) = each_cell(rect.left, rect.top, rect.right, rect.bottom, &block)
 
       def each_cell(left, top, right, bottom)
         ((top / CELL).floor..(bottom / CELL).floor).each do |row|

@@ -22,24 +22,55 @@ module Kelvath
         @bundles = links.to_h { |id, _, _, bundle| [ id, bundle ] }
         @loops, @links = links.partition { |_, from, to| from == to }
         @previous = previous
-        @upright = Obstacles.new(rects)
+        @upright = previous ? previous.upright.with(previous.rects, rects) : Obstacles.new(rects)
         @level = nil
       end
 
       # { link id => [[x, y], …] } from the first card to the second.
       def routes
-        @pairs = Ports.new(@rects, @links, cores: @cores).pairs
+        @pairs = find_pairs
         changed = changed_rects
         @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed) || short_way(pair) ] }
         take_detours
-        found = Lanes.new(@raw, @upright, bundles: @bundles).parted
+        @lanes = Lanes.new(@raw, @upright, bundles: @bundles, previous: @previous&.lanes, changed: @previous ? moved_rects : [])
+        found = @lanes.parted
         @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_at(from, index) } }
         @links.each { |id, from, to| found[id] = inwards(found[id], from, to) }
         @previous = nil # or every older router would live on in the one after it
         found
       end
 
+      protected
+
+      attr_reader :upright, :cores, :links, :lanes
+
       private
+
+      # Where lines leave and reach cards. Such a place depends on the two cards, and on what else is tied to
+      # them, so those far from any change stay.
+      def find_pairs
+        return Ports.new(@rects, @links, cores: @cores).pairs unless @previous
+
+        near = around(changed_cards)
+        other = @links.select { |_, from, to| near.include?(from) || near.include?(to) }
+        ends = other.flat_map { |_, from, to| [ from, to ] }.to_set
+        fresh = Ports.new(@rects, @links.select { |_, from, to| ends.include?(from) || ends.include?(to) }, cores: @cores).pairs.slice(*other.map(&:first))
+        @links.to_h { |id, *| [ id, fresh[id] || @previous.pairs.fetch(id) ] }
+      end
+
+      # Cards that came, went, moved or grew, and those that lines came to or left.
+      def changed_cards
+        moved = (@rects.keys | @previous.rects.keys).reject { |id| @rects[id] == @previous.rects[id] && @cores[id] == @previous.cores[id] }
+        return moved if @links == @previous.links
+
+        moved + ((@links - @previous.links) + (@previous.links - @links)).flat_map { |_, from, to| [ from, to ] }
+      end
+
+      # Set of these cards and those that lines tie to them.
+      def around(cards)
+        cards = cards.to_set
+        @links.each_with_object(cards.dup) { |(_, from, to), near| near << from << to if cards.include?(from) || cards.include?(to) }
+      end
 
       # Where only a part of a card is its face, lines go on to that.
       def inwards(points, from, to)
@@ -63,16 +94,26 @@ module Kelvath
         @previous ? @rects.filter_map { |id, rect| rect unless @previous.rects[id] == rect } : []
       end
 
+      # Where cards are or were that have changed.
+      def moved_rects = changed_rects + @previous.rects.filter_map { |id, rect| rect unless @rects[id] == rect }
+
       # The route of before, if its ends are the same and no changed card stands in its way.
       def kept(id, pair, changed)
         points = @previous&.raw&.fetch(id, nil)
-        points if points && @previous.pairs[id] == pair && changed.none? { |rect| touches?(points, rect) }
+        return unless points
+        return unless (was = @previous.pairs[id]).equal?(pair) || was == pair
+
+        points if changed.none? { |rect| touches?(points, rect) }
       end
 
+      # Does an inner piece of a route run through a card, or too near it?
       def touches?(points, rect)
-        margin = Obstacles::MARGIN
-        points[1..-2].each_cons(2).any? do |(x1, y1), (x2, y2)|
-          [ x1, x2 ].min < rect.right + margin && [ x1, x2 ].max > rect.left - margin && [ y1, y2 ].min < rect.bottom + margin && [ y1, y2 ].max > rect.top - margin
+        left, right = rect.left - Obstacles::MARGIN, rect.right + Obstacles::MARGIN
+        top, bottom = rect.top - Obstacles::MARGIN, rect.bottom + Obstacles::MARGIN
+        (1...points.size - 2).any? do |index|
+          x1, y1 = points[index]
+          x2, y2 = points[index + 1]
+          (x1 < right || x2 < right) && (x1 > left || x2 > left) && (y1 < bottom || y2 < bottom) && (y1 > top || y2 > top)
         end
       end
 
@@ -82,9 +123,11 @@ module Kelvath
       # Lines whose short way is blocked go round, the nearer cards first, by the way that crosses the
       # fewest lines drawn before.
       def take_detours
+        blocked = @pairs.select { |id, _| @raw[id].nil? }.sort_by { |_, pair| distance(pair) }
+        return if blocked.empty?
+
         traffic = Traffic.new
         @raw.each_value { |points| traffic.add(points) if points }
-        blocked = @pairs.select { |id, _| @raw[id].nil? }.sort_by { |_, pair| distance(pair) }
         blocked.each do |id, pair|
           ways = turned(pair) { |from, to, obstacles| detours(from, to, obstacles) }
           @raw[id] = ways.min_by { |points| traffic.crossings(points) * CROSSING + extent(points) } || turned(pair) { |from, to, _| [ through(from, to) ] }.first
