@@ -14,14 +14,11 @@ Bundler.require(*Rails.groups)
 module KelvathWeb
   class Application < Rails::Application
     config.load_defaults 7.2
-    config.autoload_lib(ignore: %w[tasks])
+    config.autoload_lib(ignore: %w[tasks sqlite_child.rb])
     config.generators.system_tests = nil
 
     # Scripts come as files from here and nowhere else; they import each other by digested name.
     config.assets.paths << Rails.root.join("vendor/javascript") << Rails.root.join("app/javascript")
-
-    # Long work runs in threads of the server: one process, nothing else to start or to lose.
-    config.active_job.queue_adapter = :async
 
     config.active_record.schema_format = :ruby
     config.hosts = [ "localhost", "127.0.0.1", "::1", *ENV["KELVATH_HOST"] ]

@@ -7,3 +7,6 @@ threads threads_count, threads_count
 # Loopback only: whoever wants Kelvath on a network puts a server with encryption in front.
 bind "tcp://127.0.0.1:#{ENV.fetch('PORT', 3000)}"
 pidfile ENV["PIDFILE"] if ENV["PIDFILE"]
+
+# Only a server tidies up after one that was stopped: other processes of the application may start while runs are under way.
+after_booted { Rails.application.executor.wrap { Run.tidy } }

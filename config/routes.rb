@@ -7,6 +7,7 @@ Rails.application.routes.draw do
   resources :intakes, only: :create
   resources :runs, only: :show do
     resource :database, only: :show
+    resource :stop, only: :create
   end
 
   resources :standards, only: :index

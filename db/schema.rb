@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_23_000002) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000001) do
   create_table "element_allowed_values", primary_key: ["model_id", "id"], force: :cascade do |t|
     t.string "model_id", null: false
     t.string "id", null: false
@@ -406,6 +406,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000002) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.string "sort", default: "model", null: false
+    t.boolean "ready", default: true, null: false
     t.index ["sort"], name: "index_models_on_sort"
   end
 
@@ -424,6 +425,8 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_23_000002) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.json "options", default: {}, null: false
+    t.integer "pid"
+    t.datetime "alive_at"
     t.index ["model_id"], name: "index_runs_on_model_id"
   end
 

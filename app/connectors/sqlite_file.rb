@@ -1,9 +1,10 @@
 # frozen_string_literal: true
 
-require "sqlite3"
+require_relative "sqlite_process"
 
-# An SQLite database file: opened for reading only, or made fresh for a proof run. Plain Ruby, so
-# that the command line can use it too.
+# An SQLite database file: opened for reading only, or made fresh for a proof run. What stands in it, and what
+# is run on it, was written by people, so a process of its own works on it. Plain Ruby, so that the command line
+# can use it too.
 class SqliteFile
   MAGIC = "SQLite format 3\0".b
   HEADER = 100 # bytes
@@ -21,22 +22,14 @@ class SqliteFile
   # Opens a file for reading; yields the connector. Raises Kelvath::UnreadableFile.
   def self.read(path)
     check(path)
-    database = SQLite3::Database.new(path.to_s, readonly: true, results_as_hash: true)
-    database.execute("PRAGMA trusted_schema = OFF")
-    yield new(database)
-  rescue SQLite3::Exception => error
+    SqliteProcess.open(path, readonly: true) { |process| yield new(process) }
+  rescue SqliteProcess::Refused => error
     raise Kelvath::UnreadableFile, "SQLite cannot read this file: #{error.message}. It may be damaged, encrypted or cut off."
-  ensure
-    database&.close
   end
 
-  # Makes a new database at a path and yields the connector; the file stays.
-  def self.create(path)
-    database = SQLite3::Database.new(path.to_s, results_as_hash: true)
-    database.authorizer = Guard.new
-    yield new(database)
-  ensure
-    database&.close
+  # Makes a new database at a path and yields the connector; the file stays. limits: of SqliteProcess.
+  def self.create(path, **limits)
+    SqliteProcess.open(path, readonly: false, **limits) { |process| yield new(process) }
   end
 
   # Is it an SQLite file, and whole? The header tells the page size and the number of pages
@@ -62,37 +55,30 @@ class SqliteFile
   end
   private_class_method :check_length
 
-  def initialize(database)
-    @database = database
+  def initialize(process)
+    @process = process
   end
 
   # Rows of a query as hashes with string keys; it serves as the catalog's query.
-  def call(sql, binds = []) = @database.execute(sql, binds)
+  def call(sql, binds = []) = @process.query(sql, binds)
 
-  # Runs the statements of a Kelvath::Ddl::Script in one transaction: all or none.
+  # Runs the statements of a Kelvath::Ddl::Script in one transaction: all or none. Answers how many there were.
   # Raises Failed with the statement.
   def run(script, progress: Kelvath::Progress.none)
-    @database.transaction do
-      script.statements.each_with_index do |statement, index|
-        progress.step(index, script.statements.size, "#{statement.kind} #{statement.name}")
-        run_one(statement)
-      end
+    @process.begin
+    script.statements.each_with_index do |statement, index|
+      progress.step(index, script.statements.size, "#{statement.kind} #{statement.name}")
+      run_one(statement)
     end
+    @process.commit
     script.statements.size
   end
 
   private
 
   def run_one(statement)
-    @database.execute_batch("#{statement.sql};")
-  rescue SQLite3::Exception => error
-    raise Failed.new("Line #{statement.line}, #{statement.kind} #{statement.name}: #{error.message}.", statement:)
-  end
-
-  # Scripts may not reach any other file.
-  class Guard
-    DENIED = [ 24, 25 ].freeze # SQLITE_ATTACH, SQLITE_DETACH
-
-    def call(action, *) = !DENIED.include?(action)
+    @process.run(statement.sql)
+  rescue SqliteProcess::Refused => error
+    raise Failed.new("Line #{statement.line}, #{statement.kind} #{statement.name}: #{error.message.lines.first.chomp.delete_suffix(":")}.", statement:)
   end
 end

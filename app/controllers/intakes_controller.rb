@@ -8,7 +8,7 @@ class IntakesController < ApplicationController
     choice = NamingStandard::Choice.latest(lexicon: params[:lexicon], rulebook: params[:rulebook])
     run = Run.create!(kind: "intake", title: source.title, person:, options: choice.to_h.compact)
     FileUtils.cp(source.path, run.upload_path)
-    IntakeJob.perform_later(run, run.upload_path.to_s)
+    RunJob.perform_later(run)
     redirect_to run_path(run), status: :see_other
   end
 

@@ -10,7 +10,7 @@ class ModelsController < ApplicationController
   end
 
   def show
-    stored = StoredModel.find(params[:id])
+    stored = StoredModel.ready.find(params[:id])
     return redirect_to(helpers.standard_page(stored)) unless stored.model?
 
     redirect_to model_diagram_path(stored, Desk.new(stored, stored.model, view: "diagram").first_diagram.id)

@@ -15,7 +15,7 @@ class ProofsController < ApplicationController
     raise Kelvath::Error, "Proof runs are for SQLite designs so far; save the #{design.platform} script and run it there." unless design.platform == "sqlite"
 
     run = @stored.runs.create!(kind: "proof", design_id: design.id, title: "Proof of #{design.name}", person:)
-    ProofJob.perform_later(run)
+    RunJob.perform_later(run)
     redirect_to model_design_proofs_path(@stored, design.id), status: :see_other
   end
 end

@@ -30,6 +30,27 @@ module ElementStore
   # All elements of a model.
   def read(model_id) = RECORDS.flat_map { |kind, record| read_kind(kind, record, model_id) }
 
+  PIECE = 500 # rows written at once where there are many
+  PAUSE = 0.002 # seconds in which others may write
+
+  # Writes new elements, piece by piece, with pauses in which others may write; tells the block how many each time.
+  def insert_in_pieces(model_id, elements)
+    elements.group_by(&:kind).each do |kind, list|
+      list.each_slice(PIECE) do |slice|
+        insert(RECORDS.fetch(kind), model_id, slice)
+        yield slice.size
+        sleep PAUSE
+      end
+    end
+  end
+
+  # Removes all elements of a model, likewise.
+  def discard(model_id)
+    RECORDS.each_value do |record|
+      sleep PAUSE while record.where(model_id:, id: record.where(model_id:).limit(PIECE).select(:id)).delete_all == PIECE
+    end
+  end
+
   # Writes what a change did; after is the model it made.
   def write(model_id, change_set, after)
     change_set.removals.group_by(&:kind).each { |kind, elements| delete(RECORDS[kind], model_id, elements) }

@@ -1,49 +1,62 @@
 # frozen_string_literal: true
 
-# A piece of long work that reports how far it is: an intake or a proof run.
+# A piece of long work that reports how far it is: an intake or a proof run. What became of it is what stands
+# in the database: a run that should be working and has given no sign of life for a while has been lost.
 class Run < ApplicationRecord
-  KINDS = %w[intake proof].freeze
+  include InProcess, OwnFiles
+
+  WORK = { "intake" => "IntakeWork", "proof" => "ProofWork" }.freeze
   REPORT_EVERY = 0.25 # seconds between two reports to the database
   UNFINISHED = %w[waiting working].freeze
+  STOPPED = "This was stopped. Nothing of it was kept; start it again."
+  LOST = "The process that did this ended without a word. Nothing of it was kept; start it again."
 
   belongs_to :stored_model, foreign_key: :model_id, optional: true
 
   scope :unfinished, -> { where(state: UNFINISHED) }
 
-  # Where proof databases and uploaded files of runs lie; names come from the run's number alone.
-  def self.directory = Rails.root.join("storage/runs").tap(&:mkpath)
+  def unfinished? = UNFINISHED.include?(state) && !lost?
+  def failed? = %w[failed stopped].include?(state) || lost?
+  def done? = state == "done"
+  def message = super || (lost? ? LOST : nil)
 
-  # Runs that a stopped server left behind can never end by themselves.
-  def self.mark_interrupted
-    unfinished.update_all(state: "failed", message: "The server stopped while this ran. Nothing was kept of it; start it again.")
-  end
+  # Does the work in this process, and keeps what it answers as the result.
+  def work
+    return unless begun?
 
-  def database_path = self.class.directory.join("#{id}.sqlite")
-  def upload_path = self.class.directory.join("#{id}.upload")
-  def unfinished? = UNFINISHED.include?(state)
-  def failed? = state == "failed"
-
-  # Does the work of the block, which gets a progress; keeps what it answers as the result.
-  def carry_out
-    update!(state: "working")
-    update!(state: "done", result: yield(progress))
+    result = signing { WORK.fetch(kind).constantize.new(self).call(progress) }
+    finish(result) unless done?
   rescue Kelvath::Error => error
-    update!(state: "failed", message: error.message)
+    fail_with(error.message)
   rescue StandardError => error
     Rails.logger.error(error.full_message)
-    update!(state: "failed", message: "Something went wrong that we did not foresee (#{error.class}). Nothing was changed.")
+    fail_with(StorageTrouble.words(error) || "Something went wrong that we did not foresee (#{error.class}). Nothing was changed.")
+  end
+
+  # Says that it is done; an intake does so together with writing its model.
+  def finish(result, **others) = update!(state: "done", result:, **others)
+
+  # Only what is not finished can end badly.
+  def fail_with(message, state: "failed")
+    self.class.unfinished.where(id:).update_all(state:, message: message.dup.force_encoding(Encoding::UTF_8).scrub("?"), updated_at: Time.current)
+    reload
   end
 
   private
 
+  # One process takes a run, once.
+  def begun?
+    self.class.where(id:, state: "waiting").update_all(state: "working", pid: Process.pid, alive_at: Time.current).positive? && reload
+  end
+
   def progress
     last = 0.0
     Kelvath::Progress.new do |done, total, what|
-      now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      now = Process.clock_gettime(::Process::CLOCK_MONOTONIC)
       next if now - last < REPORT_EVERY
 
       last = now
-      update_columns(done:, total:, step: what)
+      update_columns(done:, total:, step: what.to_s.scrub("?").truncate(120), alive_at: Time.current)
     end
   end
 end

@@ -10,19 +10,23 @@ class StoredModel < ApplicationRecord
   has_many :runs, foreign_key: :model_id, inverse_of: :stored_model
 
   scope :recent, -> { order(updated_at: :desc) }
-  scope :of_sort, ->(sort) { where(sort:) }
+  scope :ready, -> { where(ready: true) }
+  scope :of_sort, ->(sort) { ready.where(sort:) }
 
   # Makes a model from the additions of a change, or an empty one. Its first journal entry is the empty
-  # model, which stays; what it was filled with is a second one, which can be undone. All of it or
-  # none: the model's row and its elements are one transaction.
-  def self.start(name, by:, label:, change_set: nil, sort: "model")
-    beginning, filling = Kelvath::Starting.split(change_set || Kelvath::Starting.empty(name, ids: Ids))
-    transaction do
-      stored = create!(id: Ids.next, name:, sort:)
-      stored.journal.commit(beginning, by:, label: filling.empty? ? label : "Began the #{sort}")
-      stored.journal.commit(filling, by:, label:, follow: false)
-      stored
-    end
+  # model, which stays; what it was filled with is a second one, which can be undone. It is there when all of
+  # it is: its elements are written piece by piece before, so that a large one holds no other writer up, and
+  # what a process that is killed leaves behind is not ready and swept away later. The block is part of the
+  # last transaction.
+  def self.start(name, by:, label:, change_set: nil, sort: "model", progress: Kelvath::Progress.none, &last)
+    StartingModel.new(create!(id: Ids.next, name:, sort:, ready: false), change_set || Kelvath::Starting.empty(name, ids: Ids))
+                 .write(by:, label:, progress:, &last)
+  end
+
+  # Removes a model with all it has, piece by piece.
+  def discard
+    ElementStore.discard(id)
+    destroy!
   end
 
   def journal = Journal.new(self)

@@ -34,14 +34,28 @@ class KilledImportTest < ActiveSupport::TestCase
     { "element_entities" => [ 0, 0 ], "element_attributes" => [ 0, 0 ], "committed" => [ 1, 1000 ] }.each do |moment, expected|
       kill_at(moment)
       SQLite3::Database.new(@database) do |database|
-        counts = %w[models element_entities].map { |table| database.get_first_value("SELECT count(*) FROM #{table}") }
-        assert_equal expected, counts, moment
+        assert_equal expected, counts(database), moment
         assert_equal "ok", database.get_first_value("PRAGMA integrity_check")
       end
     end
   end
 
+  test "a server that starts sweeps away what was left" do
+    kill_at("element_attributes")
+    SQLite3::Database.new(@database) do |database|
+      assert_operator database.get_first_value("SELECT count(*) FROM element_entities"), :>, 0
+      database.execute("UPDATE models SET updated_at = '2020-01-01'")
+      system(@environment, "bin/rails", "runner", "Run.tidy", exception: true)
+      assert_equal [ 0, 0 ], %w[models element_entities].map { |table| database.get_first_value("SELECT count(*) FROM #{table}") }
+    end
+  end
+
   private
+
+  # Of what people see: models that are ready, and their entities.
+  def counts(database)
+    [ "SELECT count(*) FROM models WHERE ready", "SELECT count(*) FROM element_entities WHERE model_id IN (SELECT id FROM models WHERE ready)" ].map { |sql| database.get_first_value(sql) }
+  end
 
   def kill_at(moment)
     Open3.popen2(@environment, "bin/rails", "runner", IMPORT) do |_, out, process|

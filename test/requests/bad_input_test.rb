@@ -42,7 +42,7 @@ class BadInputTest < ActionDispatch::IntegrationTest
       assert_match(/alert.1/, response.body, path)
     end
     run = @stored.runs.create!(kind: "proof", design_id: design.id, title: "Proof", person: "Guest")
-    ProofJob.perform_now(run)
+    run.work
     assert_equal [ "done", [] ], [ run.reload.state, run.result["differences"] ]
   end
 
@@ -66,7 +66,7 @@ class BadInputTest < ActionDispatch::IntegrationTest
     bytes[120, 3900] = "\xAB".b * 3900
     run = Run.create!(kind: "intake", title: "Damaged", person: "Guest")
     File.binwrite(run.upload_path, bytes)
-    assert_no_difference("StoredModel.count") { IntakeJob.perform_now(run, run.upload_path.to_s) }
+    assert_no_difference("StoredModel.count") { run.work }
     assert_match(/SQLite cannot read this file/, run.reload.message)
     refute_path_exists run.upload_path
   end

@@ -14,7 +14,7 @@ module ModelScoped
   private
 
   def set_model
-    @stored = StoredModel.find(params[:model_id] || params[:id])
+    @stored = StoredModel.ready.find(params[:model_id] || params[:id])
     @model = @stored.model
   end
 

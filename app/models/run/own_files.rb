@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+# The files of runs: what was sent for an intake, the database that a proof run made. Their names come from the
+# run's number alone.
+module Run::OwnFiles
+  extend ActiveSupport::Concern
+
+  KEPT = 30 # databases of proof runs
+
+  class_methods do
+    def directory = Rails.root.join("storage/runs").tap(&:mkpath)
+
+    # What a stopped server left behind: runs that can never end, files that nobody will read. For a server that starts.
+    def tidy
+      where(state: "waiting").update_all(state: "failed", message: "The server stopped before this began; start it again.")
+      unfinished.select(&:lost?).each { |run| run.fail_with(Run::LOST) }
+      kept = unfinished.ids + where(kind: "proof", state: "done").order(id: :desc).limit(KEPT).ids
+      Dir.children(directory).each { |name| directory.join(name).delete unless kept.include?(name.to_i) }
+      StoredModel.where(ready: false).where(updated_at: ..1.hour.ago).find_each(&:discard)
+    end
+  end
+
+  def database_path = self.class.directory.join("#{id}.sqlite")
+  def upload_path = self.class.directory.join("#{id}.upload")
+
+  # All of them, with what the engine put beside them.
+  def remove_files = Dir.glob(self.class.directory.join("#{id}.*")).each { |path| File.delete(path) }
+end

@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+# Runs SQL that people wrote, on one SQLite database file, in a process of its own: SqliteProcess starts it with
+# limits of time, memory and file size, and ends it. It reads requests and writes answers, a line of JSON each:
+#
+#   {"do":"query","sql":"…","binds":[…]} -> {"columns":[…],"rows":[[…],…]}
+#   {"do":"run","sql":"…"}               -> {}     one statement, no more
+#   {"do":"begin"|"commit"}              -> {}
+#
+# What goes wrong is answered as {"error":"…"}. Text that is not UTF-8 travels as {"bytes":"base64"}.
+require "json"
+require "sqlite3"
+
+class SqliteChild
+  MEMORY = 512 * 1024 * 1024 # bytes that the engine may take
+
+  # What a statement may not do: leave the file, load code, end the transaction, or change how the engine works.
+  class Guard
+    DENIED = { 19 => :pragma, 22 => :transaction, 24 => :attach, 25 => :detach, 29 => :create_vtable, 30 => :drop_vtable, 32 => :savepoint }.freeze
+    READING = %w[table_info table_xinfo table_list foreign_key_list index_list index_info index_xinfo].freeze
+    FUNCTION = 31
+    FUNCTIONS = %w[load_extension fts3_tokenizer writefile readfile edit].freeze
+
+    def initialize = @trusting = false
+
+    # What the block prepares is our own.
+    def trusting
+      @trusting = true
+      yield
+    ensure
+      @trusting = false
+    end
+
+    def call(action, first, second, *)
+      return true if @trusting
+      return READING.include?(first.to_s.downcase) if DENIED[action] == :pragma
+      return !FUNCTIONS.include?(second.to_s.downcase) if action == FUNCTION
+
+      !DENIED.key?(action)
+    end
+  end
+
+  def initialize(path, readonly:)
+    @database = SQLite3::Database.new(path, readonly:)
+    @database.execute("PRAGMA hard_heap_limit = #{MEMORY}")
+    @database.execute("PRAGMA trusted_schema = OFF")
+    @database.execute("PRAGMA temp_store = MEMORY")
+    @database.authorizer = @guard = Guard.new
+  end
+
+  def serve(input, output)
+    input.each_line do |line|
+      output.puts(answer(JSON.parse(line)))
+      output.flush
+    end
+  ensure
+    @database.close unless @database.closed?
+  end
+
+  private
+
+  def answer(request)
+    JSON.generate(perform(request))
+  rescue SQLite3::Exception, Refused => error
+    JSON.generate("error" => readable(error.message), "kind" => error.class.name)
+  rescue NoMemoryError
+    JSON.generate("error" => "it needs more memory than there is for it", "kind" => "NoMemoryError")
+  end
+
+  class Refused < StandardError; end
+
+  def perform(request)
+    case request.fetch("do")
+    when "query" then query(request.fetch("sql"), request.fetch("binds"))
+    when "run" then run(request.fetch("sql"))
+    when "begin", "commit" then @guard.trusting { @database.execute("#{request['do']} transaction") } && {}
+    end
+  end
+
+  def query(sql, binds)
+    statement = @database.prepare(sql)
+    { "columns" => statement.columns, "rows" => statement.execute(*binds).map { |row| row.map { |value| sent(value) } } }
+  ensure
+    statement&.close
+  end
+
+  # Answers of a statement are not asked for, but it must come to its end.
+  def run(sql)
+    statement = @database.prepare(sql)
+    raise Refused, "holds more than one statement" unless statement.remainder.to_s.gsub(/--[^\n]*|\/\*.*?(\*\/|\z)/m, "").delete(";").strip.empty?
+
+    statement.step until statement.done?
+    {}
+  ensure
+    statement&.close
+  end
+
+  def sent(value)
+    return value unless value.is_a?(String)
+
+    text = value.dup.force_encoding(Encoding::UTF_8)
+    text.valid_encoding? && value.encoding != Encoding::BINARY ? text : { "bytes" => [ value ].pack("m0") }
+  end
+
+  def readable(message) = message.dup.force_encoding(Encoding::UTF_8).scrub("?")
+end
+
+if $PROGRAM_NAME == __FILE__
+  begin
+    SqliteChild.new(ARGV.fetch(0), readonly: ARGV[1] == "readonly").serve($stdin, $stdout)
+  rescue SQLite3::Exception => error
+    $stdout.puts(JSON.generate("error" => error.message.dup.force_encoding("UTF-8").scrub("?"), "kind" => error.class.name))
+  end
+end

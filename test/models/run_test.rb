@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require Rails.root.join("demo/hsops")
+
+# Runs in processes of their own: what the database says of them is what happened.
+class RunTest < ActiveSupport::TestCase
+  self.use_transactional_tests = false
+
+  teardown do
+    Run.delete_all
+    StoredModel.destroy_all
+    FileUtils.rm_f(Dir[Run.directory.join("*")])
+  end
+
+  def intake(title = "HSOPS")
+    Run.create!(kind: "intake", title:, person: "Ada").tap { |run| Demo::Hsops.write(run.upload_path.to_s) }
+  end
+
+  def files(run) = Dir[Run.directory.join("#{run.id}.*")]
+
+  test "a run in a process of its own ends with its model, and leaves no file" do
+    run = intake
+    run.in_process
+    assert_equal [ "done", 10 ], [ run.reload.state, run.stored_model.model.all(:entity).size ]
+    assert_empty files(run)
+  end
+
+  test "a process that is killed is told, and so is one that went without a word" do
+    run = intake
+    waiter = Thread.new { run.in_process }
+    sleep 0.02 until run.reload.pid
+    Process.kill(:KILL, run.pid)
+    waiter.join
+    assert_equal [ "failed", Run::LOST ], [ run.reload.state, run.message ]
+
+    silent = Run.create!(kind: "intake", title: "Silent", person: "Ada", state: "working", alive_at: 1.minute.ago)
+    assert_equal [ false, true, Run::LOST ], [ silent.unfinished?, silent.failed?, silent.message ]
+    assert_predicate Run.create!(kind: "intake", title: "Lively", person: "Ada", state: "working", alive_at: 1.second.ago), :unfinished?
+  end
+
+
+  test "a run is stopped, with everything that it started" do
+    stored = ferries
+    design = Kelvath::Starting.design(stored.model, platform: "sqlite", ids: Ids)
+    stored.journal.commit(design.change_set, by: "Ada", follow: false)
+    table = stored.model.children(design.design_id, :table).first
+    endless = Kelvath::Draft.change(stored.model, ids: Ids) do |draft|
+      draft.add(:index, parent_id: table.id, name: "endless", expression: "ON #{table.name} (1) WHERE 1 LIKE '#{'%a' * 40}'")
+    end
+    stored.journal.commit(endless, by: "Ada", follow: false)
+    run = stored.runs.create!(kind: "proof", design_id: design.design_id, title: "Proof", person: "Ada")
+    waiter = Thread.new { Run.find(run.id).in_process }
+    sleep 0.02 until run.reload.pid
+    run.stop
+    waiter.join
+    assert_equal "stopped", run.reload.state
+    assert_empty files(run)
+    assert_raises(Errno::ESRCH) { Process.kill(0, -run.pid) }
+  end
+
+  test "the model and the run's state are one: a run whose end cannot be written has no model" do
+    run = intake
+    run.define_singleton_method(:finish) { |*, **| raise SQLite3::FullException, "database or disk is full" }
+    run.work
+    assert_equal [ "failed", 0 ], [ run.reload.state, StoredModel.ready.count ]
+    assert_match(/disk is full/, run.message)
+  end
+
+  test "an error text that is not UTF-8 is kept all the same" do
+    run = intake
+    work = Class.new { def initialize(_) = nil; def call(_) = raise(Kelvath::Error, "bad \xFF byte") }
+    stub_const(Run, :WORK, { "intake" => "RunTest::Work" }) { RunTest.const_set(:Work, work); run.work }
+    assert_equal [ "failed", "bad ? byte" ], [ run.reload.state, run.message ]
+  end
+
+  test "another process that starts touches no run; a server that starts sweeps" do
+    working = Run.create!(kind: "intake", title: "A", person: "Ada", state: "working", alive_at: Time.current)
+    waiting = Run.create!(kind: "intake", title: "B", person: "Ada")
+    [ working.upload_path, "#{waiting.upload_path}-wal" ].each { |path| File.write(path, "x") }
+    system({ "RAILS_ENV" => "test" }, "bin/rails", "runner", "Run.count", exception: true, chdir: Rails.root.to_s)
+    assert_equal %w[working waiting], [ working, waiting ].map { |run| run.reload.state }
+    Run.tidy
+    assert_equal [ "working", "failed" ], [ working, waiting ].map { |run| run.reload.state }
+    assert_equal [ [ 1 ], [ 0 ] ], [ working, waiting ].map { |run| [ files(run).size ] }
+  end
+
+  private
+
+  def stub_const(owner, name, value)
+    was = owner.const_get(name)
+    silence_warnings { owner.const_set(name, value) }
+    yield
+  ensure
+    silence_warnings { owner.const_set(name, was) }
+  end
+end
