@@ -50,8 +50,10 @@ class Creation
   def note(draft)
     shape = @params[:shape].presence || "note"
     width, height = SIZES.fetch(shape, [ 180, 90 ])
-    draft.add(:diagram_note, parent_id: @model.fetch(@params.require(:diagram_id)).id, shape: Kelvath::Metamodel::DiagramNote.fetch_field(:shape).parse(shape), text: @params[:text].to_s,
-              x: @params[:x].to_f.round(1), y: @params[:y].to_f.round(1), width: width.to_f, height: height.to_f)
+    type = Kelvath::Metamodel::DiagramNote
+    x, y = %i[x y].map { |side| type.fetch_field(side).parse(@params[side]).to_f.round(1) }
+    draft.add(:diagram_note, parent_id: @model.fetch(@params.require(:diagram_id)).id, shape: type.fetch_field(:shape).parse(shape), text: type.fetch_field(:text).parse(@params[:text].to_s),
+              x:, y:, width: width.to_f, height: height.to_f)
   end
 
   def draft(&block) = Kelvath::Draft.change(@model, ids: Ids, &block)

@@ -79,7 +79,7 @@ class Journal
       label ||= fitting.describe(before) # of what was done, not of what follows
       fitting = Kelvath::Naming::Following.complete(fitting, before, -> { NamingStandard.of(before) }) if follow
       after = fitting.apply(before)
-      Kelvath::Invariants.check(fitting, after)
+      Kelvath::Invariants.check(fitting, after, restoring: strict)
       entry = @stored.journal_entries.new(revision: @stored.revision + 1, person: by, kind:, label:, change_set: fitting)
       next unless write(entry, fitting, after, &along)
 

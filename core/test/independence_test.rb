@@ -4,7 +4,7 @@ require "core_test_helper"
 
 # The core stands alone: no Rails, no database, no page, nothing of the application.
 class IndependenceTest < CoreTest
-  ALLOWED = %w[json set zlib digest optparse strscan csv kelvath].freeze
+  ALLOWED = %w[json monitor set zlib digest optparse strscan csv kelvath].freeze
 
   def test_it_requires_only_the_standard_library_and_itself
     Dir[File.expand_path("../lib/**/*.rb", __dir__)].each do |path|

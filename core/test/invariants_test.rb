@@ -21,7 +21,7 @@ class InvariantsTest < CoreTest
     id = entity(base, "Vessel").id
     assert_match(/already; choose another name/, refused(base) { |draft| draft.add(:entity, name: "vessel") })
     assert_match(/An entity needs a name/, refused(base) { |draft| draft.set(id, name: "  ") })
-    assert_match(/more than 120 characters/, refused(base) { |draft| draft.set(id, name: "x" * 500) })
+    assert_match(/Name has 1001 characters; at most 1000 fit/, refused(base) { |draft| draft.set(id, name: "x" * 1001) })
     assert_match(/“NAME” in Vessel already/, refused(base) { |draft| draft.add(:attribute, parent_id: id, name: "NAME") })
   end
 

@@ -24,11 +24,11 @@ module Kelvath
       end
     end
 
-    # The inverse of #to_h.
+    # The inverse of #to_h, for what was committed once.
     def self.from_h(hash)
-      new(additions: hash.fetch("add", []).map { |element| Metamodel.element(element) },
+      new(additions: hash.fetch("add", []).map { |element| Metamodel.kept_element(element) },
           updates: hash.fetch("set", []).map { |id, field, before, after| Update.new(id:, field: field.to_sym, before:, after:).freeze },
-          removals: hash.fetch("remove", []).map { |element| Metamodel.element(element) })
+          removals: hash.fetch("remove", []).map { |element| Metamodel.kept_element(element) })
     end
 
     attr_reader :additions, :updates, :removals

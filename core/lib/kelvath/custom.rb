@@ -32,7 +32,7 @@ module Kelvath
       when "date" then date?(text) ? text : refuse(field, text, "a date such as 2026-05-31")
       when "yes or no" then yes_or_no(field, text)
       when "one of" then field.choices.find { |choice| choice.casecmp?(text) } || refuse(field, text, "one of #{field.choices.join(', ')}")
-      else text[0, Metamodel::Field::TEXT_LIMIT]
+      else Metamodel::CustomValue.fetch_field(:value).parse(text)
       end
     end
 

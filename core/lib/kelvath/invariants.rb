@@ -7,9 +7,12 @@ module Kelvath
     UNIQUE_IN_PARENT = %i[attribute column table view].freeze
     NEEDS_NAME = (UNIQUE_IN_MODEL + UNIQUE_IN_PARENT + %i[header diagram custom_field]).freeze
 
-    # Checks the model that a change made. Raises InvalidChange with every problem.
-    def self.check(change, after)
-      problems = new(change, after).problems
+    # Checks the model that a change made. restoring: it brings back what was checked when it was written.
+    # Raises InvalidChange with every problem.
+    def self.check(change, after, restoring: false)
+      rules = new(change, after)
+      problems = restoring ? [] : rules.ill_formed
+      problems = rules.problems if problems.empty?
       raise InvalidChange, problems if problems.any?
     end
 
@@ -24,21 +27,31 @@ module Kelvath
       touched.flat_map { |element| element_problems(element) } + name_clashes(touched) + cycles(touched) + domain_circles(touched) + Naming::Soundness.problems(touched, @model)
     end
 
+    # Values that cannot stand in their fields; this is the gate that everything passes, whoever brings it.
+    def ill_formed
+      added = @change.additions.flat_map do |element|
+        ids = [ element.id, *element.parent_id ].all? { |id| Metamodel::ValueCheck.id?(id) }
+        (ids ? [] : problem(element, nil, "#{article(element)} has an id that is none.")) + element.values.flat_map { |name, value| fault(element, name, value) }
+      end
+      added + @change.updates.flat_map { |update| (element = @model[update.id]) ? fault(element, update.field, update.after) : [] }
+    end
+
     private
 
+    def fault(element, name, value)
+      field = element.class.fetch_field(name)
+      fault = Metamodel::ValueCheck.fault(field, value)
+      fault ? problem(element, field.name, fault) : []
+    end
+
     def element_problems(element)
-      [ *missing_name(element), *too_long(element), *lost_parent(element), *lost_references(element), *needed(element), *ranges(element), *recursion(element), *carried(element) ]
+      [ *missing_name(element), *lost_parent(element), *lost_references(element), *needed(element), *ranges(element), *recursion(element), *carried(element) ]
     end
 
     def missing_name(element)
       return [] unless NEEDS_NAME.include?(element.kind) && element.name.strip.empty?
 
       problem(element, :name, "#{article(element)} needs a name.")
-    end
-
-    def too_long(element)
-      element.class.fields.each_value.select { |field| field.type == :name && element[field.name].to_s.length > Metamodel::Field::NAME_LIMIT }
-             .flat_map { |field| problem(element, field.name, "#{field.label} has more than #{Metamodel::Field::NAME_LIMIT} characters.") }
     end
 
     def lost_parent(element)

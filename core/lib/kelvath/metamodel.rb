@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "metamodel/field"
+require_relative "metamodel/value_check"
 require_relative "metamodel/element"
 require_relative "metamodel/logical_kinds"
 require_relative "metamodel/design_kinds"
@@ -28,7 +29,16 @@ module Kelvath
       KINDS.fetch(kind.to_sym) { raise UnknownName, "There is no kind “#{kind}”; known are #{KINDS.keys.join(', ')}." }
     end
 
-    # The element that a hash from Element#to_h describes. Raises UnknownName or InvalidValue.
-    def self.element(hash) = fetch(hash.fetch("kind")).from_h(hash)
+    # The element that a hash from Element#to_h describes, from anywhere: every value is checked. Raises
+    # UnknownName or InvalidValue.
+    def self.element(hash)
+      raise InvalidValue.new("An element must be an object in braces.", field: nil, value: hash) unless hash.is_a?(Hash)
+      raise InvalidValue.new("An element must say its kind and its id.", field: nil, value: hash) unless hash["kind"].is_a?(String) && ValueCheck.id?(hash["id"])
+
+      fetch(hash["kind"]).from_h(hash)
+    end
+
+    # The same of what was checked when it was written: never refused, whatever the rules have become since.
+    def self.kept_element(hash) = fetch(hash.fetch("kind")).kept(hash)
   end
 end

@@ -26,8 +26,9 @@ class ClipsAndStartersTest < CoreTest
   end
 
   def test_anything_else_is_refused
-    [ nil, [], { "format" => "other" }, { "format" => "kelvath-clip", "elements" => [ { "kind" => "boat" } ] }, { "format" => "kelvath-clip", "elements" => [ 3 ] } ].each do |clip|
-      assert_raises(UnreadableFile, UnknownName, clip.inspect) { Editing::Clips.paste(ferries, clip, ids:) }
+    [ nil, [], { "format" => "other" }, { "format" => "kelvath-clip", "elements" => [ { "kind" => "boat" } ] }, { "format" => "kelvath-clip", "elements" => [ 3 ] },
+      { "format" => "kelvath-clip", "elements" => [ { "kind" => "diagram_note", "id" => "a", "text" => { "a" => 1 } } ] }, { "format" => "kelvath-clip", "elements" => [ { "kind" => "attribute", "id" => "a", "within" => "b", "name" => "A" } ] } ].each do |clip|
+      assert_raises(UnreadableFile, clip.inspect) { Editing::Clips.paste(ferries, clip, ids:) }
     end
   end
 

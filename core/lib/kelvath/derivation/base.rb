@@ -9,7 +9,7 @@ module Kelvath
       def pack(elements) = [ Zlib.deflate(JSON.generate(elements.map(&:to_h)), Zlib::BEST_SPEED) ].pack("m0")
 
       # The elements packed before; none for a design that was never derived.
-      def unpack(text) = text.to_s.empty? ? [] : JSON.parse(Zlib.inflate(text.unpack1("m0"))).map { |hash| Metamodel.element(hash) }
+      def unpack(text) = text.to_s.empty? ? [] : JSON.parse(Zlib.inflate(text.unpack1("m0"))).map { |hash| Metamodel.kept_element(hash) }
     end
   end
 end

@@ -14,6 +14,8 @@ module Kelvath
       Row = Struct.new(:tag, :text, :detail, :optional, :id, keyword_init: true)
 
       FAR_SIZES = (14..34).freeze
+      LONGEST = 200 # characters of a text on a card: more than the widest one shows
+      LONGEST_DEFINITION = 600 # the same in the lines of a definition
 
       # style: a Style, or a stage's name for its usual one.
       def initialize(model, style)
@@ -43,15 +45,15 @@ module Kelvath
 
       def entity_card(entity)
         rows = @style.rows? ? entity_rows(entity) : []
-        lines = @style.definitions? ? [ entity.definition ] : []
-        Card.new(kind: entity_kind(entity), title: entity.name, lines:, rows:, key_rows: rows.count { |row| row.tag.start_with?("PK") })
+        lines = @style.definitions? ? [ entity.definition[0, LONGEST_DEFINITION] ] : []
+        Card.new(kind: entity_kind(entity), title: cut(entity.name), lines:, rows:, key_rows: rows.count { |row| row.tag.start_with?("PK") })
       end
 
       def entity_rows(entity)
         tags = alternate_tags(entity.id)
         held = @keys.held(entity.id).select { |each| shown?(each, tags) }
         keys, others = held.partition(&:primary)
-        (keys + others).map { |each| Row.new(tag: tag(each, tags), text: each.name, detail: detail(each), optional: !each.mandatory, id: each.id) }
+        (keys + others).map { |each| Row.new(tag: tag(each, tags), text: cut(each.name), detail: cut(detail(each)), optional: !each.mandatory, id: each.id) }
       end
 
       def shown?(held, tags)
@@ -79,19 +81,19 @@ module Kelvath
         columns = columns.select { |column| tags.key?(column.id) } if @style.keys_only?
         rows = columns.map { |column| column_row(column, tags.fetch(column.id, [])) }
         rows += index_rows(table) if @style.indexes
-        Card.new(kind: :table, title: table.name, lines: @style.definitions? ? [ table.comment ] : [], rows:, key_rows: 0)
+        Card.new(kind: :table, title: cut(table.name), lines: @style.definitions? ? [ table.comment[0, LONGEST_DEFINITION] ] : [], rows:, key_rows: 0)
       end
 
       def column_row(column, tags)
         detail = [ (column.native_type if @style.types), ("null" if @style.optional && !column.mandatory) ].compact.join(" ")
-        Row.new(tag: tags.join(" "), text: column.name, detail:, optional: !column.mandatory, id: column.id)
+        Row.new(tag: tags.join(" "), text: cut(column.name), detail: cut(detail), optional: !column.mandatory, id: column.id)
       end
 
       def index_rows(table)
         names = @model.children(table.id, :column).to_h { |column| [ column.id, column.name ] }
         @model.children(table.id, :index).map do |index|
           on = index.expression.empty? ? index.column_ids.filter_map { |id| names[id] }.join(", ") : index.expression
-          Row.new(tag: index.unique ? "UX" : "IX", text: index.name, detail: on, optional: false, id: index.id)
+          Row.new(tag: index.unique ? "UX" : "IX", text: cut(index.name), detail: cut(on), optional: false, id: index.id)
         end
       end
 
@@ -109,8 +111,11 @@ module Kelvath
         @model.referrers(entity.id, :relationship).select { |link| link.identifying && Logical::Cardinality.child_id(link) == entity.id }
       end
 
+      def cut(text) = text.length > LONGEST ? text[0, LONGEST] : text
+
       # The name in a size that fills the card.
       def far(name, width, height)
+        name = cut(name)
         font = Font.weight(600)
         words = name.split(/[\s_]+/).reject(&:empty?)
         widest = words.map { |word| font.width(word, 1) }.max || 1

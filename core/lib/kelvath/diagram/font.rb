@@ -1,12 +1,15 @@
 # frozen_string_literal: true
 
+require "strscan"
+
 module Kelvath
   module Diagram
     # The widths of a font's characters, read from a WOFF 1.0 file (W3C) and its OpenType tables
     # head, hhea, hmtx and cmap (format 4). Kerning is left out: it only makes text narrower.
     class Font
       DIRECTORY = File.expand_path("../../../fonts", __dir__)
-      REMEMBERED = 50_000
+      REMEMBERED = 50_000 # texts
+      REPEATED = 200 # characters; longer texts do not recur
       FALLBACK = 0.6 # of an em, for characters the font does not have
 
       class << self
@@ -32,31 +35,45 @@ module Kelvath
       # Width of a text in pixels at a font size in pixels. The same names recur all over a model, so
       # what was measured is remembered, up to a number of texts.
       def width(text, size)
+        return sum(text) * size if text.length > REPEATED
+
         @measured.clear if @measured.size > REMEMBERED
-        (@measured[text] ||= text.each_char.sum { |character| @widths[character] }) * size
+        (@measured[text] ||= sum(text)) * size
       end
 
       # The text, cut with an ellipsis if it is wider than that many pixels.
       def fit(text, size, width)
-        return text if width(text, size) <= width
-
-        kept = text.dup
-        kept.chop! while !kept.empty? && width("#{kept}…", size) > width
-        "#{kept.rstrip}…"
+        within(text, size, width) == text.length ? text : "#{text[0, within(text, size, width - sum('…') * size)].rstrip}…"
       end
 
       # The text broken at blanks into lines no wider than that; the last of at most `most` lines is cut.
       def wrap(text, size, width, most:)
-        lines = [ +"" ]
-        text.split.each do |word|
-          candidate = lines.last.empty? ? word : "#{lines.last} #{word}"
-          width(candidate, size) <= width || lines.last.empty? ? lines[-1] = candidate : lines << word
+        lines = []
+        words = StringScanner.new(text)
+        while lines.size <= most && (word = words.scan(/\s*\S+/)&.lstrip)
+          candidate = lines.empty? ? nil : "#{lines.last} #{word}"
+          candidate && within(candidate, size, width) == candidate.length ? lines[-1] = candidate : lines << word
         end
         lines = [ *lines.first(most - 1), lines.drop(most - 1).join(" ") ] if lines.size > most
-        lines.reject(&:empty?).map { |line| fit(line, size, width) }
+        lines.map { |line| fit(line, size, width) }
       end
 
       private
+
+      def sum(text) = text.each_char.sum { |character| @widths[character] }
+
+      # How many characters of a text go into a width; looks no further than that.
+      def within(text, size, width)
+        room = width / size.to_f
+        count = 0
+        text.each_char do |character|
+          room -= @widths[character]
+          return count if room < 0
+
+          count += 1
+        end
+        count
+      end
 
       def read_tables(bytes)
         count = bytes.byteslice(12, 2).unpack1("n")

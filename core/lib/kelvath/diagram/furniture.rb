@@ -28,10 +28,17 @@ module Kelvath
 
         middle = %w[rectangle ellipse].include?(element.shape)
         inset = element.shape == "ellipse" ? element.width * 0.15 : 10
-        most = [ ((element.height - 14) / 16).floor, 1 ].max
-        lines = element.text.split("\n").flat_map { |text| text.strip.empty? ? [ "" ] : Font.weight(400).wrap(text, 12, element.width - inset * 2, most:) }.first(most)
+        lines = note_lines(element, element.width - inset * 2)
         top = middle ? element.height / 2.0 - (lines.size - 1) * 8 + 4 : 20
         lines.each_with_index.map { |line, index| Ink.text(:note_text, middle ? element.width / 2.0 : 10, top + index * 16, line, middle ? :middle : :start) }
+      end
+
+      MOST_LINES = 500 # of a note, however high it is
+
+      # As many lines as its height has room for; what comes after them is not looked at.
+      def self.note_lines(element, width)
+        most = ((element.height - 14) / 16).floor.clamp(1, MOST_LINES)
+        element.text.each_line(chomp: true).lazy.flat_map { |text| text.strip.empty? ? [ "" ] : Font.weight(400).wrap(text, 12, width, most:) }.first(most)
       end
 
       def initialize(scene)

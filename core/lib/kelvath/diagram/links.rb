@@ -26,7 +26,7 @@ module Kelvath
       # The verb phrase, with what the relationship carries: "call at (Dwell Time)".
       def label(link)
         carried = @model.children(link.id, :attribute).map(&:name)
-        carried.empty? ? link.phrase : "#{link.phrase} (#{carried.join(', ')})".strip
+        (carried.empty? ? link.phrase : "#{link.phrase} (#{carried.join(', ')})".strip)[0, Cards::LONGEST]
       end
 
       def subtypes(entity_id)

@@ -52,7 +52,7 @@ module Kelvath
         fresh = elements.reject { |element| map.key?(element.id) || (element.kind == :allowed_value && map.key?(element.parent_id)) }
         fresh.each { |element| map[element.id] = ids.next }
         fresh.reject { |element| element.kind == :diagram_note }.each { |element| add(draft, element, map) }
-        place(draft, fresh, clip["places"].to_h, map, diagram_id, offset) if diagram_id && model.key?(diagram_id)
+        place(draft, fresh, places_of(clip), map, diagram_id, offset) if diagram_id && model.key?(diagram_id)
         draft.change_set
       end
 
@@ -60,8 +60,14 @@ module Kelvath
         raise UnreadableFile, "What is on the clipboard was not copied here; copy cards of a diagram first." unless clip.is_a?(Hash) && clip["format"] == FORMAT && clip["elements"].is_a?(Array)
 
         clip["elements"].map { |hash| Metamodel.element(hash) }
-      rescue KeyError, NoMethodError, TypeError
-        raise UnreadableFile, "What is on the clipboard is damaged; copy it again."
+      rescue InvalidValue, UnknownName => error
+        raise UnreadableFile, "What is on the clipboard is damaged (#{error.message}); copy it again."
+      end
+
+      # { element id => [x, y] } of a clip; what is no place is passed over.
+      def places_of(clip)
+        places = clip["places"].is_a?(Hash) ? clip["places"] : {}
+        places.select { |_, at| at.is_a?(Array) && at.size == 2 && at.all? { |number| number.is_a?(Numeric) && number.abs < 1e9 } }
       end
 
       # What is shared and there already, by name.
@@ -78,8 +84,10 @@ module Kelvath
           [ name, field.reference? ? mapped(value, map) : field.references? ? value.filter_map { |id| mapped(id, map) } : value ]
         end
         values[:name] = Entities.free_entity_name(draft.model, element.name) if element.kind == :entity
-        draft.add(element.kind, id: map.fetch(element.id), parent_id: element.parent_id && map.fetch(element.parent_id), **values)
+        draft.add(element.kind, id: map.fetch(element.id), parent_id: element.parent_id && (map[element.parent_id] || lost(element)), **values)
       end
+
+      def lost(element) = raise(UnreadableFile, "What is on the clipboard is damaged (a #{element.class.title} stands within nothing); copy it again.")
 
       # A composed id is mapped part by part; nil if a part is not of the clip.
       def mapped(id, map)

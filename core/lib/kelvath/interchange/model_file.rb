@@ -30,18 +30,28 @@ module Kelvath
       end
 
       def parse(text)
-        JSON.parse(text)
+        text = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
+        raise UnreadableFile.new("This file is not UTF-8 text: line #{bad_line(text)} holds other bytes.", line: bad_line(text)) unless text.valid_encoding?
+
+        JSON.parse(text, max_nesting: 30)
+      rescue JSON::NestingError
+        raise UnreadableFile, "This file nests deeper than any that Kelvath writes."
       rescue JSON::ParserError => error
         line = error.message[/line (\d+)/, 1]&.to_i
         raise UnreadableFile.new("This file is not readable as JSON#{" from line #{line} on" if line}; it may be cut off.", line:)
       end
 
+      def bad_line(text) = text.each_line.with_index(1).find { |line, _| !line.valid_encoding? }&.last
+
       def model_of(hashes)
         elements = hashes.each_with_index.map do |hash, index|
           Metamodel.element(hash)
-        rescue Error, KeyError, NoMethodError, TypeError => error
+        rescue Error => error
           raise UnreadableFile, "Element #{index + 1} of the file cannot be read: #{error.message}"
         end
+        twice = elements.group_by(&:id).find { |_, list| list.size > 1 }
+        raise UnreadableFile, "The id #{twice.first} stands in this file more than once." if twice
+
         model = Model.of(elements)
         Invariants.check(ChangeSet.new(additions: elements), model)
         model

@@ -42,15 +42,27 @@ module Kelvath
         # Fields that hold ids of other elements.
         def reference_fields = @reference_fields ||= fields.values.select { |field| field.reference? || field.references? }
 
-        # The inverse of #to_h. Raises InvalidValue for a value its field cannot take.
+        # The inverse of #to_h. Raises UnknownName, InvalidValue for a value its field cannot take.
         def from_h(hash)
-          values = hash.except("kind", "id", "within").to_h { |name, value| [ name.to_sym, restore(fetch_field(name), value) ] }
-          new(id: hash.fetch("id"), parent_id: hash["within"], **values)
+          parent = hash["within"]
+          raise InvalidValue.new("“within” must be the id of an element.", field: nil, value: parent) unless parent.nil? || ValueCheck.id?(parent)
+
+          new(id: hash.fetch("id"), parent_id: parent, **values_of(hash) { |field, value| checked(field, value) })
         end
+
+        # The inverse of #to_h for what was checked when it was written.
+        def kept(hash) = new(id: hash.fetch("id"), parent_id: hash["within"], **values_of(hash) { |_, value| value })
 
         private
 
-        def restore(field, value) = value.is_a?(String) || value.is_a?(Array) ? field.parse(value) : value
+        def values_of(hash)
+          hash.except("kind", "id", "within").to_h { |name, value| fetch_field(name).then { |field| [ field.name, yield(field, value) ] } }
+        end
+
+        def checked(field, value)
+          fault = ValueCheck.fault(field, value)
+          fault ? raise(InvalidValue.new(fault, field: field.name, value:)) : value
+        end
       end
 
       attr_reader :id, :parent_id, :values

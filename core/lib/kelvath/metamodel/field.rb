@@ -20,8 +20,8 @@ module Kelvath
       }.freeze
       DEFAULTS = { name: "", text: "", choice: nil, flag: false, references: [].freeze, names: [].freeze }.freeze
 
-      NAME_LIMIT = 120
-      TEXT_LIMIT = 20_000
+      NAME_LIMIT = 120 # characters of a name that somebody types
+      TEXT_LIMIT = 500_000 # characters; views and definitions of 100,000 are met in old databases
 
       attr_reader :name, :type, :default, :to, :values, :label, :range
 
@@ -57,7 +57,8 @@ module Kelvath
       def schema
         schema = TYPES.fetch(type)[:schema].dup
         schema["enum"] = values if values
-        schema["maxLength"] = NAME_LIMIT if type == :name
+        schema["maxLength"] = ValueCheck::NAME_MOST if type == :name
+        schema["maxLength"] = TEXT_LIMIT if type == :text
         schema
       end
 
@@ -70,7 +71,7 @@ module Kelvath
         when :text, :archive then checked_text(raw.to_s.gsub("\r\n", "\n"))
         when :choice then parse_choice(raw)
         when :reference then raw.to_s.empty? ? nil : raw.to_s
-        when :references, :names then Array(raw).map(&:to_s).reject(&:empty?).freeze
+        when :references, :names then Array(raw).map { |member| checked_text(member.to_s) }.reject(&:empty?).freeze
         when :flag then parse_flag(raw)
         when :integer then parse_number(raw) { |text| Integer(text, 10) }
         when :number then parse_number(raw) { |text| Float(text) }
@@ -89,7 +90,7 @@ module Kelvath
       def checked_text(text)
         text = text.dup.force_encoding(Encoding::UTF_8)
         refuse(text.scrub("?"), "#{label} is not valid UTF-8 text.") unless text.valid_encoding?
-        refuse(text, "#{label} has a control character in it; take it out.") if text.match?(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/)
+        refuse(text, "#{label} has a control character in it; take it out.") if text.match?(ValueCheck::CONTROL)
         refuse(text, "#{label} has #{text.length} characters; at most #{TEXT_LIMIT} fit.") if text.length > TEXT_LIMIT && type != :archive
         text
       end
@@ -115,8 +116,8 @@ module Kelvath
         return nil if text.empty? || %w[many n].include?(text)
 
         number = yield(text)
-        refuse(raw, "#{label} must lie between #{range.min} and #{range.max}.") if range && !range.cover?(number)
-        number
+        fault = ValueCheck.fault(self, number)
+        fault ? refuse(raw, fault) : number
       rescue ArgumentError
         refuse(raw, "#{label} must be a #{type == :integer ? 'whole ' : ''}number, not “#{text}”.")
       end
