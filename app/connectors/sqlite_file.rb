@@ -62,16 +62,17 @@ class SqliteFile
   # Rows of a query as hashes with string keys; it serves as the catalog's query.
   def call(sql, binds = []) = @process.query(sql, binds)
 
-  # Runs the statements of a Kelvath::Ddl::Script in one transaction: all or none. Answers how many there were.
+  # Runs the text of a Kelvath::Ddl::Script, statement by statement, in one transaction: all or none. Answers how many there were.
   # Raises Failed with the statement.
   def run(script, progress: Kelvath::Progress.none)
+    statements = script.handed_out
     @process.begin
-    script.statements.each_with_index do |statement, index|
-      progress.step(index, script.statements.size, "#{statement.kind} #{statement.name}")
+    statements.each_with_index do |statement, index|
+      progress.step(index, statements.size, "#{statement.kind} #{statement.name}")
       run_one(statement)
     end
     @process.commit
-    script.statements.size
+    statements.size
   end
 
   private

@@ -1,10 +1,12 @@
 # frozen_string_literal: true
 
+require_relative "ddl/lexer"
+require_relative "ddl/piece"
+require_relative "ddl/splitter"
 require_relative "ddl/statement"
 require_relative "ddl/writer"
 require_relative "ddl/sqlite_writer"
 require_relative "ddl/postgresql_writer"
-require_relative "ddl/lexer"
 
 module Kelvath
   # Schema scripts: writing them, and reading their text.

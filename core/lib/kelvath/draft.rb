@@ -9,7 +9,8 @@ module Kelvath
   #   draft.set(vessel.id, definition: "A ship that carries passengers.")
   #   draft.change_set
   class Draft
-    attr_reader :model, :ids
+    # scratch: what helpers remember for as long as the change is written.
+    attr_reader :ids, :scratch
 
     # The ChangeSet of what the block does with a new draft.
     def self.change(model, ids:)
@@ -21,55 +22,58 @@ module Kelvath
     # ids: answers #next with a fresh id.
     def initialize(model, ids:)
       @before = model
-      @model = model
+      @model = nil
       @ids = ids
       @touched = {}
+      @scratch = {}
     end
+
+    # The model as it would be. It changes with every further step.
+    def model = @model || @before
 
     # Adds an element of a kind and answers it.
     def add(kind, parent_id: nil, id: nil, **values)
       put Metamodel.fetch(kind).new(id: id || ids.next, parent_id:, **values)
     end
 
-    # Adds many built elements at once; much faster than one by one.
+    # Adds many built elements.
     def add_all(elements)
-      elements.each { |element| @touched[element.id] = true }
-      @model = @model.updated(put: elements, drop: [])
-      elements
+      elements.each { |element| put(element) }
     end
 
     # Sets fields of an element and answers the new version. Raises NotFound.
-    def set(id, **values) = put(@model.fetch(id).with(**values))
+    def set(id, **values) = put(model.fetch(id).with(**values))
 
     # Removes an element, all within it, and what cannot stand without it; clears references to it.
     def remove(id)
-      element = @model[id]
-      return unless element
+      return unless model.key?(id)
 
-      @model.child_ids(id).each { |child| remove(child) }
-      @model.referrer_ids(id).each { |other| release(other, id) }
+      model.child_ids(id).each { |child| remove(child) }
+      model.referrer_ids(id).each { |other| release(other, id) }
       @touched[id] = true
-      @model = @model.updated(put: [], drop: [ id ])
+      workspace.drop(id)
     end
 
     # What has been written so far.
     def change_set
-      added, kept = @touched.keys.filter_map { |id| @model[id] }.partition { |element| !@before.key?(element.id) }
-      removed = @touched.keys.reject { |id| @model.key?(id) }.filter_map { |id| @before[id] }
+      added, kept = @touched.keys.filter_map { |id| model[id] }.partition { |element| !@before.key?(element.id) }
+      removed = @touched.keys.reject { |id| model.key?(id) }.filter_map { |id| @before[id] }
       ChangeSet.new(additions: added, removals: removed,
                     updates: kept.flat_map { |element| ChangeSet.updates_between(@before[element.id], element) })
     end
 
     private
 
+    # Copied from the model when the first step is made.
+    def workspace = @model ||= @before.workspace
+
     def put(element)
       @touched[element.id] = true
-      @model = @model.updated(put: [ element ], drop: [])
-      element
+      workspace.put(element)
     end
 
     def release(other_id, gone_id)
-      other = @model[other_id] or return
+      other = model[other_id] or return
       return remove(other_id) if other.class.reference_fields.any? { |field| field.removes_when_gone? && other[field.name] == gone_id }
 
       put other.with(**other.class.reference_fields.to_h { |field| [ field.name, without(other[field.name], gone_id) ] })

@@ -45,5 +45,6 @@ end
 require_relative "editing/entities"
 require_relative "editing/attributes"
 require_relative "editing/identifiers"
+require_relative "editing/free_spots"
 require_relative "editing/diagrams"
 require_relative "editing/clips"

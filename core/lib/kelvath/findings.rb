@@ -33,6 +33,7 @@ require_relative "findings/relationships"
 require_relative "findings/domains"
 require_relative "findings/diagrams"
 require_relative "findings/names"
+require_relative "findings/designs"
 
 module Kelvath
   module Findings
@@ -40,7 +41,7 @@ module Kelvath
     CHECKS = [
       IdentifyingCycle, MissingIdentifier, MissingDefinition, MissingAttributes, UnresolvedManyToMany, MandatoryAtBothEnds, MissingVerbPhrase, RoleNameNeeded,
       StandingAlone, DiscriminatorMissing, TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, AllowedValueUnfit,
-      BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap
+      BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap, SqlPieceBroken
     ].freeze
   end
 end

@@ -77,12 +77,15 @@ module Kelvath
 
     def ==(other) = other.is_a?(Model) && other.elements == elements
 
+    # A copy that changes in place, for a change of many steps.
+    def workspace = Workspace.new(self, Indexes.new(@elements, @by_kind, @by_parent, @by_reference), @all, @children, @memo_of)
+
     # A new model with elements put in (added or replaced) and others, by id, dropped.
     def updated(put:, drop:)
       draft = Indexes.new(@elements, @by_kind, @by_parent, @by_reference)
       drop.each { |id| draft.drop(id) }
       put.each { |element| draft.put(element) }
-      draft.model.inherit(self, @all, @children, @memo_of, put + drop.filter_map { |id| @elements[id] } + put.filter_map { |element| @elements[element.id] })
+      Model.new(*draft.all).inherit(self, @all, @children, @memo_of, put + drop.filter_map { |id| @elements[id] } + put.filter_map { |element| @elements[element.id] })
     end
 
     STEPS_KNOWN = 20 # how many steps back a model knows what was changed
@@ -121,63 +124,15 @@ module Kelvath
     def sorted(list)
       return list.freeze if list.size < 2
 
-      positioned = list.first.class.fields.key?(:position)
-      list.sort_by { |element| positioned ? [ element.position.to_f, element.id ] : element.id }.freeze
+      list.sort_by { |element| rank(element) }.freeze
     end
 
-    # The four indexes while they are being changed: outer hashes are copied once, inner ones when touched.
-    class Indexes
-      def initialize(elements, by_kind, by_parent, by_reference)
-        @elements = elements.dup
-        @indexes = { kind: by_kind.dup, parent: by_parent.dup, reference: by_reference.dup }
-        @own = Set.new
-      end
-
-      def put(element)
-        old = @elements[element.id]
-        @elements[element.id] = element
-        return link(element) unless old
-
-        relink(old, element) if old.parent_id != element.parent_id || old.referenced_ids != element.referenced_ids
-      end
-
-      def drop(id)
-        old = @elements.delete(id)
-        unlink(old) if old
-      end
-
-      def model = Model.new(@elements.freeze, *@indexes.values_at(:kind, :parent, :reference))
-
-      private
-
-      def relink(old, element)
-        unlink(old)
-        link(element)
-      end
-
-      def link(element) = places(element).each { |index, key| bucket(index, key)[element.id] = true }
-
-      def unlink(element)
-        places(element).each do |index, key|
-          ids = bucket(index, key)
-          ids.delete(element.id)
-          @indexes[index].delete(key) if ids.empty?
-        end
-      end
-
-      def places(element)
-        [ [ :kind, element.kind ], [ :parent, element.parent_id ] ] + element.referenced_ids.uniq.map { |id| [ :reference, id ] }
-      end
-
-      def bucket(index, key)
-        hashes = @indexes[index]
-        return hashes[key] if hashes.key?(key) && @own.include?([ index, key ])
-
-        @own << [ index, key ]
-        hashes[key] = (hashes[key] || {}).dup
-      end
-    end
+    # What an element is sorted by among its like.
+    def rank(element) = element.class.fields.key?(:position) ? [ element.position.to_f, element.id ] : element.id
 
     EMPTY = new({}.freeze, {}, {}, {})
   end
 end
+
+require_relative "model/indexes"
+require_relative "model/workspace"

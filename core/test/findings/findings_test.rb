@@ -28,6 +28,7 @@ class FindingsTest < CoreTest
     "name_forbidden" => ->(d) { d.add(:entity, name: "Trip") },
     "name_against_rule" => ->(d) { attribute(d, "departure Date") && attribute(d, "Fare", domain_id: d.add(:domain, name: "Money Amount", type: "decimal").id) },
     "name_out_of_step" => ->(d) { out_of_step(d) },
+    "sql_piece_broken" => ->(d) { broken_pieces(d) },
     "name_unknown" => ->(d) { d.add(:entity, name: "Widget") }
   }.freeze
   STANDARD = Kelvath::Naming::Standard.new(Demo::Words.lexicon(ids: Kelvath::Ulid.new(clock: -> { 0 }, random: Random.new(2))), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short")))
@@ -36,6 +37,15 @@ class FindingsTest < CoreTest
     vessel(draft)
     draft.add_all(Kelvath::Derivation.derive(draft.model, platform: "sqlite", ids: draft.ids, standard: STANDARD).change_set.additions)
     draft.set(draft.model.all(:table).first.id, name: "boats")
+  end
+
+  def self.broken_pieces(draft)
+    design = draft.add(:design, name: "SQLite", platform: "sqlite")
+    table = draft.add(:table, parent_id: design.id, name: "vessel")
+    draft.add(:column, parent_id: table.id, name: "name", native_type: "text", default_value: "1); DROP TABLE vessel")
+    draft.add(:check, parent_id: table.id, name: "ck", condition: "a > (1")
+    draft.add(:index, parent_id: table.id, name: "ix", expression: "ON vessel ('a)")
+    draft.add(:view, parent_id: design.id, name: "v", query: "SELECT 1; DROP TABLE vessel")
   end
 
   def self.vessel(draft) = draft.model.all(:entity).find { |each| each.name == "Vessel" } || draft.add(:entity, name: "Vessel")

@@ -7,20 +7,27 @@ module Kelvath
     # Splits SQL text into tokens. Never fails: what it does not know becomes a one-character token.
     class Lexer
       # type: :word, :quoted (an identifier in quotes), :string, :number, :symbol; value: the text, or
-      # the identifier without its quotes; from and to: character offsets.
-      Token = Struct.new(:type, :value, :from, :to) do
+      # the identifier without its quotes; from and to: offsets in bytes; closed: false for a quotation
+      # that has no end.
+      Token = Struct.new(:type, :value, :from, :to, :closed) do
         def symbol?(text) = type == :symbol && value == text
+        def word?(*texts) = type == :word && texts.any? { |text| value.casecmp?(text) }
         def name? = %i[word quoted].include?(type)
       end
 
-      SKIPPED = /\s+|--[^\n]*|\/\*.*?(\*\/|\z)/m
+      SKIPPED = /\s+|--[^\n]*|\/\*.*?(?:\*\/|\z)/m
       PATTERNS = {
         string: /'(?:[^']|'')*'?/, quoted: /"(?:[^"]|"")*"?|`(?:[^`]|``)*`?|\[[^\]]*\]?/, number: /\d+(?:\.\d+)?(?:e[+-]?\d+)?/i,
         word: /[[:alpha:]_][[:alnum:]_$]*/, symbol: /<=|>=|<>|!=|\|\||::|./m
       }.freeze
+      CLOSINGS = { "'" => /'(?:[^']|'')*'\z/, '"' => /"(?:[^"]|"")*"\z/, "`" => /`(?:[^`]|``)*`\z/, "[" => /\]\z/ }.freeze
 
       # All tokens of a text, comments and white space left out.
       def self.tokens(text) = new(text).tokens
+
+      # How the text ends: :line or :block if that is within a comment which goes on, else nil. Known when it
+      # has been read.
+      attr_reader :open_comment
 
       def initialize(text)
         @scanner = StringScanner.new(text)
@@ -29,16 +36,29 @@ module Kelvath
       def tokens
         found = []
         until @scanner.eos?
-          next if @scanner.skip(SKIPPED)
+          next comment if @scanner.skip(SKIPPED)
 
-          from = @scanner.charpos
+          @open_comment = nil
+          from = @scanner.pos
           type, = PATTERNS.find { |_, pattern| @scanner.scan(pattern) }
-          found << Token.new(type, value(type, @scanner.matched), from, @scanner.charpos)
+          found << token(type, @scanner.matched, from)
         end
         found
       end
 
       private
+
+      def comment
+        text = @scanner.matched
+        @open_comment = :line if text.start_with?("--")
+        @open_comment = (text.end_with?("*/") && text.length > 3 ? nil : :block) if text.start_with?("/*")
+        @open_comment = nil if @open_comment == :line && text.start_with?(/\s/) && text.include?("\n")
+      end
+
+      def token(type, text, from)
+        closed = %i[string quoted].include?(type) ? text.match?(CLOSINGS.fetch(text[0])) : true
+        Token.new(type, value(type, text), from, @scanner.pos, closed)
+      end
 
       def value(type, text)
         return text unless type == :quoted

@@ -10,6 +10,10 @@ module Kelvath
       def table_comment(table) = Comments.lines(table.comment).map { |line| "#{line}\n" }.join
       def column_comment(column) = Comments.lines(column.comment)
       def identity_clause(_column) = ""
+
+      # Anything but a literal stands in brackets (https://www.sqlite.org/lang_createtable.html, 3.2).
+      def default_text(text) = Ddl::Piece.new(text, :expression).literal? ? text : "(#{text})"
+
       def inline_foreign_keys(table) = model.children(table.id, :foreign_key)
       def late_foreign_keys(_table) = []
     end

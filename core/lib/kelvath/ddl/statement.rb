@@ -21,6 +21,14 @@ module Kelvath
         end.freeze
       end
 
+      # The statements as whoever is handed the text finds them: what is proved is what leaves.
+      def handed_out
+        Splitter.statements(text).map do |sql, line|
+          known = statements.reverse.find { |statement| statement.line <= line }
+          Statement.new(kind: known&.kind || "statement", name: known&.name.to_s, sql:, element_id: known&.element_id, line:).freeze
+        end
+      end
+
       # The script's text, ending in a newline.
       def text = "#{heading.join("\n")}\n\n#{statements.map { |statement| "#{statement.sql};\n" }.join("\n")}"
     end

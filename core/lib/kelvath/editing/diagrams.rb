@@ -51,8 +51,11 @@ module Kelvath
 
       # Puts an element's card on a diagram; at: [x, y], or the first free spot in rows.
       def put(draft, diagram, element, at: nil)
-        x, y = at || free_spot(draft.model.children(diagram.id, :diagram_node))
-        draft.add(:diagram_node, parent_id: diagram.id, element_id: element.id, x: x.to_f.round(1), y: y.to_f.round(1))
+        spots = FreeSpots.of(draft, diagram.id) unless at
+        x, y = at || spots.take
+        node = draft.add(:diagram_node, parent_id: diagram.id, element_id: element.id, x: x.to_f.round(1), y: y.to_f.round(1))
+        spots&.put(node.x, node.y)
+        node
       end
 
       # Puts an element's card beside another one: to its right, or further if something stands there.
@@ -61,17 +64,6 @@ module Kelvath
         spots = (1..20).map { |step| [ node.x + step * (CARD[0] + GAP), node.y + (step.even? ? CARD[1] / 2 : 0) ] }
         at = spots.find { |x, y| places.none? { |px, py| (px - x).abs < CARD[0] && (py - y).abs < CARD[1] } }
         put(draft, draft.model.fetch(node.parent_id), element, at: at || spots.last)
-      end
-
-      # Left to right under the lowest row; the first card stands at the origin.
-      def free_spot(nodes)
-        return [ 0, 0 ] if nodes.empty?
-
-        lowest = nodes.map(&:y).max
-        row = nodes.select { |node| node.y > lowest - CARD[1] }
-        return [ nodes.map(&:x).min, lowest + CARD[1] + GAP ] if row.size >= PER_ROW
-
-        [ row.map(&:x).max + CARD[0] + GAP, lowest ]
       end
     end
   end

@@ -30,7 +30,7 @@ module Kelvath
           @progress.step(index, tables.size, "reading table #{row['name']}")
           table(row)
         end
-        views = master.fetch("view", []).map { |row| Catalog::View.new(name: row["name"], query: view_query(row["sql"]), comment: "") }
+        views = master.fetch("view", []).map { |row| view(row) }
         master.fetch("trigger", []).each { |row| note(row["name"], "This trigger is not taken in; designs do not hold triggers yet.") }
         Catalog.new(tables: found, views:, log: @log)
       end
@@ -95,13 +95,28 @@ module Kelvath
           sql = @index_texts[row["name"]].to_s
           special = row["partial"] == 1 || @index_columns.fetch(row["name"], []).any? { |column| column["name"].nil? }
           Catalog::Index.new(name: row["name"], unique: row["unique"] == 1, columns: special ? [] : index_columns(row["name"]),
-                             descending: special ? [] : descending(row["name"]), expression: special ? sql[/\bON\b.*\z/mi].to_s : "")
+                             descending: special ? [] : descending(row["name"]), expression: special ? index_text(sql) : "")
         end
       end
 
       def index_columns(name) = @index_columns.fetch(name, []).map { |row| row["name"] }.compact
       def descending(name) = @index_columns.fetch(name, []).select { |row| row["desc"] == 1 }.map { |row| row["name"] }
-      def view_query(sql) = sql.to_s.sub(/\A.*?\bAS\s+/mi, "")
+
+      # What stands behind the first AS of the statement; names of columns before it are told.
+      def view(row)
+        sql = row["sql"].to_s
+        tokens = Ddl::Lexer.tokens(sql)
+        at = tokens.index { |token| token.word?("as") }
+        note(row["name"], "The names that this view gives its columns are not taken in.") if at && tokens.first(at).any? { |token| token.symbol?("(") }
+        Catalog::View.new(name: row["name"], query: at ? sql.byteslice(tokens[at].to..).strip : "", comment: "")
+      end
+
+      # From ON onwards.
+      def index_text(sql)
+        on = Ddl::Lexer.tokens(sql).find { |token| token.word?("on") }
+        on ? sql.byteslice(on.from..) : ""
+      end
+
       def note(object, message) = @log << Catalog::Note.new(level: :note, object:, message:)
     end
   end

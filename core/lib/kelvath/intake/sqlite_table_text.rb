@@ -77,7 +77,7 @@ module Kelvath
 
       def group_text(item, opening)
         tokens = group(item, opening)
-        tokens.empty? ? "" : @sql[tokens.first.from...tokens.last.to]
+        tokens.empty? ? "" : @sql.byteslice(tokens.first.from...tokens.last.to)
       end
     end
   end

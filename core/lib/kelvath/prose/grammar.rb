@@ -11,7 +11,8 @@ module Kelvath
       Item = Struct.new(:name, :type, :unit, :parts, keyword_init: true)
 
       ARTICLE = /(?:an?|each|every|the)\s+/i
-      NAME = /[^,;:.]+?/
+      NAME = /[^,;:.]{1,300}?/ # longer than any name, so that a long line costs no more than its length
+      LONGEST = 10_000 # characters of a sentence; what is said after “means:” may be longer
       EXAMPLES = [
         "Each Vessel may make many Sailings.", "A Vessel has a Call Sign, a Name and a Length in metres.", "A Vessel is identified by its Hull Number.",
         "A Booked Vehicle is a Car, a Lorry or a Coach.", "Vessel means: A ferry that the company owns."
@@ -49,7 +50,7 @@ module Kelvath
       module_function
 
       # Is it one of the forms, rather than a name?
-      def sentence?(text) = Logical::SentenceParser.sentence?(text) || FORMS.any? { |_, pattern, _| stripped(text).first.match?(pattern) }
+      def sentence?(text) = text.length > LONGEST || Logical::SentenceParser.sentence?(text) || FORMS.any? { |_, pattern, _| stripped(text).first.match?(pattern) }
 
       # Text of many sentences -> the sentences, one by one. What is said after "means:" goes to the end of its line.
       def sentences(text)
@@ -64,6 +65,8 @@ module Kelvath
       # One sentence -> Statement. Raises UnreadableSentence.
       def read(text)
         plain, parts = stripped(text)
+        raise UnreadableSentence, "This has #{plain.length} characters without the end of a sentence; put a full stop where one ends." if plain.length > LONGEST && !plain.match?(WHOLE_LINE)
+
         FORMS.each do |kind, pattern, names|
           match = plain.match(pattern) or next
           values = names.zip(match.captures).to_h
@@ -151,7 +154,7 @@ module Kelvath
 
       def tails(half)
         found = {}
-        while (name, pattern = TAILS.find { |_, each| half.match?(each) })
+        while (name, pattern = TAILS.except(*found.keys).find { |_, each| half.match?(each) })
           found[name] = half.match(pattern)[1] || true
           half = half.sub(pattern, "")
         end

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "strscan"
+
 module Kelvath
   module Prose
     # Names within sentences. One that the grammar would take apart stands in quotation marks.
@@ -29,11 +31,34 @@ module Kelvath
       # [text with a character for each quoted part, the parts]
       def protect(text)
         parts = []
-        plain = text.gsub(PLACE, "?").gsub(/“([^”]*)”|"([^"]*)"/) do
-          parts << unescape(Regexp.last_match(1) || Regexp.last_match(2))
-          [ OPEN + parts.size - 1 ].pack("U")
+        plain = +""
+        each_quoted(text.gsub(PLACE, "?")) do |before, quoted|
+          plain << before
+          next unless quoted
+
+          parts << unescape(quoted)
+          plain << [ OPEN + parts.size - 1 ].pack("U")
         end
         [ plain, parts ]
+      end
+
+      MOST_PARTS = 6_000 # as many private-use characters as there are; what is quoted after them stays as it is
+      CLOSING = { "“" => /”/, '"' => /"/ }.freeze
+
+      # Yields [text before a quoted part, the part without its marks], and at last [the rest, nil]. Each mark is
+      # looked at once: an opening one without its like further on is a character as any other.
+      def each_quoted(text)
+        scanner = StringScanner.new(text)
+        open = CLOSING.dup
+        before = +""
+        MOST_PARTS.times do
+          before << scanner.scan(/[^“"]*/)
+          mark = scanner.getch or break
+          quoted = open[mark] && scanner.scan_until(open[mark])
+          quoted ? (yield before, quoted.chop) : open.delete(mark)
+          before = quoted ? +"" : before << mark
+        end
+        yield before << scanner.rest, nil
       end
 
       # Puts quoted parts back, without their marks.

@@ -23,13 +23,13 @@ module Kelvath
         @place = place
         @used = Set.new
         @area_id = nil
-        @entity_ids = []
+        @entity_ids = Set.new
       end
 
       # A text of any length. keep: are sentences that cannot be read to stay in the model, marked?
       def read(text, keep: true)
         unread = []
-        statements = Grammar.sentences(text).filter_map do |sentence|
+        statements = Grammar.sentences(Metamodel::ValueCheck.plain(text)).filter_map do |sentence|
           Grammar.read(sentence)
         rescue UnreadableSentence => error
           unread << [ sentence, error.message ]
@@ -37,20 +37,20 @@ module Kelvath
         end
         carry_out(statements, unread)
         unread.each { |sentence, reason| keep_unread(sentence, reason) } if keep
-        Outcome.new(change_set: @draft.change_set, unread:, entity_ids: @entity_ids.uniq, relationship_id: @relationship_id)
+        Outcome.new(change_set: @draft.change_set, unread:, entity_ids: @entity_ids.to_a, relationship_id: @relationship_id)
       end
 
       # One sentence. Raises UnreadableSentence or InvalidValue.
       def read_one(sentence)
-        apply(Grammar.read(sentence))
-        Outcome.new(change_set: @draft.change_set, unread: [], entity_ids: @entity_ids.uniq, relationship_id: @relationship_id)
+        apply(Grammar.read(Metamodel::ValueCheck.plain(sentence)))
+        Outcome.new(change_set: @draft.change_set, unread: [], entity_ids: @entity_ids.to_a, relationship_id: @relationship_id)
       end
 
       # The entity of that name, made if there is none. many: the name may stand in the plural.
       def entity(name, many: false)
-        found = find_entity(name) || (many && by_plural(name))
-        found ||= Editing::Entities.add(@draft, many ? titled(wording.singular(name)) : titled(name), place: @place, subject_area_id: @area_id)
-        @entity_ids |= [ found.id ]
+        found = find_entity(name) || (many && entities.by_plural(name))
+        found ||= entities.add(Editing::Entities.add(@draft, many ? titled(wording.singular(name)) : titled(name), place: @place, subject_area_id: @area_id))
+        @entity_ids << found.id
         found
       end
 
@@ -125,14 +125,11 @@ module Kelvath
 
       def wording = Logical::Wording.of(model)
       def named(kind, name) = model.all(kind).find { |each| each.name.casecmp?(name.strip) }
-      def find_entity(name) = named(:entity, name)
+      def entities = @entities ||= EntityNames.new(@draft)
+      def find_entity(name) = entities.find(name)
       def domain_named(name) = named(:domain, name)
       def area(name) = named(:subject_area, name) || @draft.add(:subject_area, name: name.strip, position: (model.all(:subject_area).last&.position || 0.0) + 1.0)
       def tag(name) = named(:tag, name) || @draft.add(:tag, name:)
-
-      def by_plural(name)
-        model.all(:entity).find { |each| wording.plural(each.name).casecmp?(name) } || find_entity(wording.singular(name))
-      end
 
       SMALL = %w[of in on at by for from to the and or a an with].freeze
 
@@ -160,6 +157,7 @@ module Kelvath
       def apply_plural(values)
         known = model.all(:word).find { |word| word.singular.casecmp?(values[:singular]) }
         known ? @draft.set(known.id, plural: values[:plural]) : @draft.add(:word, **values)
+        entities.forget_plurals
       end
 
       def apply_entity(values) = place_in_area(entity(values[:name]))

@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Kelvath
+  class Model
+    # A model that a Draft changes in place: each step costs what it touches, not the size of the model. It
+    # reads like any other model; whoever keeps it sees later steps.
+    class Workspace < Model
+      # indexes: open copies of the model's; then its sorted lists, and what it remembers.
+      def initialize(_model, indexes, all, children, memo_of)
+        super(*indexes.all)
+        @indexes = indexes
+        @all = all.dup
+        @children = children.dup
+        @memo_of = memo_of.dup
+      end
+
+      # Adds an element, or puts it in the place of its older version.
+      def put(element)
+        old = @elements[element.id]
+        @indexes.put(element)
+        relist(old, element)
+        element
+      end
+
+      # Takes an element out, by its id.
+      def drop(id)
+        old = @elements[id] or return
+        @indexes.drop(id)
+        relist(old, nil)
+      end
+
+      private
+
+      # Sorted lists that somebody asked for are kept up; what was worked out is forgotten.
+      def relist(old, element)
+        kind = (old || element).kind
+        @memo.clear
+        @memo_of.delete_if { |_, (depends, _)| depends.include?(kind) } unless @memo_of.empty?
+        @all[kind] = moved(@all[kind], old, element) if @all.key?(kind)
+        [ old, element ].compact.map(&:parent_id).uniq.each { |parent_id| relist_family(parent_id, kind, old, element) }
+      end
+
+      def relist_family(parent_id, kind, old, element)
+        family = @children[parent_id] or return
+        here = [ old, element ].map { |each| each if each&.parent_id == parent_id }
+        list = moved(family.fetch(kind, NONE), *here)
+        @children[parent_id] = list.empty? ? family.except(kind) : family.merge(kind => list)
+      end
+
+      # A sorted list without the old version and with the new one. Lists are replaced, never changed: somebody
+      # may be going through one.
+      def moved(list, old, element)
+        list = list.dup
+        at = old && place(list, old)
+        return list.tap { list[at] = element }.freeze if at && element && rank(old) == rank(element)
+
+        list.delete_at(at) if at
+        list.insert(list.bsearch_index { |each| (rank(each) <=> rank(element)) >= 0 } || list.size, element) if element
+        list.freeze
+      end
+
+      def place(list, element) = list.bsearch_index { |each| (rank(each) <=> rank(element)) >= 0 }
+    end
+  end
+end
