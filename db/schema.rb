@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_25_000002) do
   create_table "element_allowed_values", primary_key: ["model_id", "id"], force: :cascade do |t|
     t.string "model_id", null: false
     t.string "id", null: false

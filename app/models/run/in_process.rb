@@ -4,12 +4,15 @@
 module Run::InProcess
   SIGN_EVERY = 2 # seconds
   LOST_AFTER = 20 # seconds without a sign of life
+  # The process lives for one run and builds large things: memory is cheaper than sweeping it again and again.
+  ROOMY = { "RUBY_GC_HEAP_GROWTH_FACTOR" => "2", "RUBY_GC_HEAP_OLDOBJECT_LIMIT_FACTOR" => "4", "RUBY_GC_MALLOC_LIMIT" => "268435456", "RUBY_GC_MALLOC_LIMIT_MAX" => "1073741824",
+            "RUBY_GC_OLDMALLOC_LIMIT" => "1073741824", "RUBY_GC_OLDMALLOC_LIMIT_MAX" => "2147483648" }.freeze
   LIMITS = { rlimit_cpu: 1800, rlimit_core: 0 }.freeze # seconds of computing
 
   # Starts the process, waits for its end, and says so if it ended without a word.
   def in_process
     command = [ RbConfig.ruby, Rails.root.join("bin/work").to_s, id.to_s ]
-    pid = Process.spawn({ "RAILS_ENV" => Rails.env.to_s }, *command, pgroup: true, **LIMITS)
+    pid = Process.spawn({ "RAILS_ENV" => Rails.env.to_s, **ROOMY }, *command, pgroup: true, **LIMITS)
     Process.wait(pid)
     fail_with(self.class::LOST) if reload.unfinished?
   end

@@ -25,11 +25,9 @@ module Kelvath
     # Turns a catalog into a design and a logical side in an empty (or other) model. standard: what the
     # names are read by.
     def take(model, catalog, platform:, ids:, name:, standard: Naming::Standard.plain)
-      draft = Draft.new(model, ids:)
       design = DesignBuilder.new(catalog, Platforms.fetch(platform), ids, name:)
       logical = LogicalBuilder.new(design, ids, taken: model.all(:entity).map(&:name), standard:)
-      draft.add_all(logical.build + design.elements)
-      Result.new(change_set: draft.change_set, design_id: design.design.id, log: catalog.log + logical.log)
+      Result.new(change_set: ChangeSet.new(additions: logical.build + design.elements), design_id: design.design.id, log: catalog.log + logical.log)
     end
   end
 end

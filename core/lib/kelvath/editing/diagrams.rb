@@ -8,6 +8,7 @@ module Kelvath
       CARD = [ 200, 130 ].freeze
       GAP = 40
       PER_ROW = 5
+      LAYERED_MOST = 500 # cards; of more, nobody follows the lines, and a card is found by its name in a grid
 
       module_function
 
@@ -16,7 +17,7 @@ module Kelvath
         diagram = draft.add(:diagram, name:, stage:, design_id:, **values)
         nodes = elements.map { |element| Metamodel::DiagramNode.new(id: draft.ids.next, parent_id: diagram.id, element_id: element.id) }
         draft.add_all(nodes)
-        arrange(draft, diagram.id)
+        arrange(draft, diagram.id, key: nodes.size > LAYERED_MOST ? "grid" : "down")
         diagram
       end
 
