@@ -2,6 +2,7 @@
 
 Rails.application.routes.draw do
   root "models#index"
+  get "up" => "rails/health#show"
 
   resource :person, only: :update
   resources :intakes, only: :create

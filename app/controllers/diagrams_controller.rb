@@ -6,9 +6,7 @@ class DiagramsController < ApplicationController
   WHOLE = 250 # up to so many cards are sent with all they say; of more, the names alone at first
 
   def show
-    @diagram = @model.fetch(params[:id])
-    raise Kelvath::NotFound, "" unless @diagram.kind == :diagram
-
+    @diagram = @model.fetch(params[:id], :diagram)
     @desk = Desk.new(@stored, @model, view: "diagram", diagram: @diagram)
     @scene = SceneCache.fetch(@stored, @model, @diagram.id)
   end
@@ -22,7 +20,7 @@ class DiagramsController < ApplicationController
   end
 
   def destroy
-    diagram = @model.fetch(params[:id])
+    diagram = @model.fetch(params[:id], :diagram)
     raise Kelvath::Error, "A model keeps at least one diagram of each stage." if @model.all(:diagram).count { |each| [ each.stage, each.design_id ] == [ diagram.stage, diagram.design_id ] } < 2
 
     @stored.journal.commit(Kelvath::Editing.remove(@model, [ diagram.id ], ids: Ids), by: person)

@@ -5,8 +5,8 @@ class EditorsController < ApplicationController
   include ModelScoped
 
   def show
-    @element = @model.fetch(params[:element_id])
-    @stage = @model[params[:diagram_id]]&.stage || "logical"
+    @element = @model.fetch(params[:element_id], :entity)
+    @stage = @model.of_kind(params[:diagram_id], :diagram)&.stage || "logical"
     render layout: false
   end
 end

@@ -6,7 +6,7 @@ class ElementsController < ApplicationController
 
   def show
     @elements = params[:id].split(",").first(500).map { |id| @model.fetch(id.split(".").first) }.uniq
-    @element = @elements.first
+    @element = @elements.first || raise(Kelvath::NotFound, "Nothing was named.")
   end
 
   def create

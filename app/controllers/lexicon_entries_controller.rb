@@ -16,7 +16,7 @@ class LexiconEntriesController < ApplicationController
 
   # All that is known of one word.
   def edit
-    @entry = @model.fetch(params[:id])
+    @entry = @model.fetch(params[:id], :lexicon_entry)
     render layout: false
   end
 
@@ -26,10 +26,11 @@ class LexiconEntriesController < ApplicationController
 
     answer done, "lexicon_entries/changed", entry: done.after.fetch(params[:id])
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange => error
-    render "lexicon_entries/refused", layout: false, status: :unprocessable_entity, locals: { entry: @model.fetch(params[:id]), field_name: params[:field].to_sym, typed: params[:value], error: }
+    render "lexicon_entries/refused", layout: false, status: :unprocessable_entity, locals: { entry: @model.fetch(params[:id], :lexicon_entry), field_name: params[:field].to_sym, typed: params[:value], error: }
   end
 
   def destroy
-    answer commit(Kelvath::Editing.remove(@model, [ params[:id] ], ids: Ids)), "lexicon_entries/removed", id: params[:id]
+    entry = @model.fetch(params[:id], :lexicon_entry)
+    answer commit(Kelvath::Editing.remove(@model, [ entry.id ], ids: Ids)), "lexicon_entries/removed", id: entry.id
   end
 end

@@ -17,7 +17,7 @@ class PastesController < ApplicationController
 
   # Into an entity rows may be added; elsewhere what is there is written over.
   def change(rows)
-    columns = params.require(:columns).split(",")
+    columns = Array(params.require(:columns)).flat_map { |names| names.split(",") }
     if params[:entity_id].present? && (columns - Kelvath::Editing::Attributes::COLUMNS).empty?
       return Kelvath::Editing::Attributes.paste(@model, params[:entity_id], rows, ids: Ids, start_id: params[:start_id].presence, columns:)
     end

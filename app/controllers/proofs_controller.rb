@@ -5,13 +5,13 @@ class ProofsController < ApplicationController
   include ModelScoped
 
   def index
-    @design = @model.fetch(params[:design_id])
+    @design = @model.fetch(params[:design_id], :design)
     @desk = Desk.new(@stored, @model, view: "proof", stage: "script", design: @design)
     @run = @stored.runs.where(kind: "proof", design_id: @design.id).order(:id).last
   end
 
   def create
-    design = @model.fetch(params[:design_id])
+    design = @model.fetch(params[:design_id], :design)
     raise Kelvath::Error, "Proof runs are for SQLite designs so far; save the #{design.platform} script and run it there." unless design.platform == "sqlite"
 
     run = @stored.runs.create!(kind: "proof", design_id: design.id, title: "Proof of #{design.name}", person:)

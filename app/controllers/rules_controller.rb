@@ -5,7 +5,7 @@ class RulesController < ApplicationController
   include StandardScoped
 
   def update
-    rule = @model.fetch(params[:id])
+    rule = @model.fetch(params[:id], :name_rule)
     done = commit change(rule)
     return head(:no_content) unless done
 
@@ -21,9 +21,7 @@ class RulesController < ApplicationController
     raise Kelvath::InvalidValue.new("The kind of a rule stays as it is.", field: :of, value: params[:value]) if field.internal?
 
     value = field.name == :pattern ? pattern : LexiconWriting.parse(field, params[:value])
-    return Kelvath::ChangeSet.new if rule[field.name] == value
-
-    Kelvath::ChangeSet.new(updates: [ Kelvath::ChangeSet::Update.new(id: rule.id, field: field.name, before: rule[field.name], after: value) ])
+    LexiconWriting.update(rule, field, value, seen: params[:seen])
   end
 
   # The parts in their order; letters of one's own come in a field beside, which shows once they are chosen.

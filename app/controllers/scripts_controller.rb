@@ -4,7 +4,7 @@ class ScriptsController < ApplicationController
   include ModelScoped
 
   def show
-    @design = @model.fetch(params[:design_id])
+    @design = @model.fetch(params[:design_id], :design)
     @script = Kelvath::Ddl.script(@model, @design.id)
     @desk = Desk.new(@stored, @model, view: "script", stage: "script", design: @design)
     respond_to do |format|

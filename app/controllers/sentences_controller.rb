@@ -5,8 +5,10 @@ class SentencesController < ApplicationController
   include ModelScoped
 
   def update
-    change = Kelvath::Prose::Rewriting.change(@model, params[:id], params[:text].to_s, ids: Ids)
+    change = Kelvath::Prose::Rewriting.change(@model, params[:id], params[:text].to_s, ids: Ids, seen: params[:seen])
     commit change
+  rescue Kelvath::Conflict => error
+    render "sentences/refused", layout: false, status: :conflict, locals: { key: params[:id], error: }
   rescue Kelvath::UnreadableSentence, Kelvath::InvalidValue, Kelvath::InvalidChange => error
     render "sentences/refused", layout: false, status: :unprocessable_entity, locals: { key: params[:id], error: }
   end

@@ -19,7 +19,7 @@ class TransformationsController < ApplicationController
 
   private
 
-  def elements = params[:chosen].to_s.split(",").map { |id| @model.fetch(id) }
+  def elements = params.require(:chosen).split(",").map { |id| @model.fetch(id) }
 
   def change_set
     Kelvath::Transforming.change(params[:key], @model, ids: Ids, element_ids: elements.map(&:id), name: params[:name], stem: params[:stem], attributes: Array(params[:attributes]))

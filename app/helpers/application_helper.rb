@@ -13,7 +13,7 @@ module ApplicationHelper
   end
 
   # What the page's script imports, so that the browser fetches all of it at once rather than when it has read the first.
-  MODULES = [ "stimulus.js", "htmx.js", "drawing.js", *Dir.children(Rails.root.join("app/javascript/controllers")).sort.map { |file| "controllers/#{file}" } ].freeze
+  MODULES = [ "stimulus.js", "htmx.js", "saving.js", "drawing.js", *Dir.children(Rails.root.join("app/javascript/controllers")).sort.map { |file| "controllers/#{file}" } ].freeze
 
   def script_modules = MODULES.map { |file| asset_path(file) }
 
@@ -23,7 +23,7 @@ module ApplicationHelper
   # How htmx is to behave here: no evaluated code, no style of its own, and answers that say what
   # is wrong are put into the page like any other.
   def htmx_config
-    { allowEval: false, includeIndicatorStyles: false, allowScriptTags: false, selfRequestsOnly: true, defaultSwapStyle: "none",
+    { allowEval: false, includeIndicatorStyles: false, allowScriptTags: false, selfRequestsOnly: true, defaultSwapStyle: "none", timeout: 60_000,
       responseHandling: [ { code: "204", swap: false }, { code: "[45]..", swap: true, error: true }, { code: "...", swap: true } ] }.to_json
   end
 

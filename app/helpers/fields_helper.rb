@@ -27,7 +27,7 @@ module FieldsHelper
 
   # The control of a custom field.
   def custom_control(element, field, text)
-    options = { id: "custom-#{element.id}-#{field.id}", name: "value", class: "input", "hx-patch": model_custom_value_path(@stored, field.id), "hx-trigger": "change", "hx-swap": "none", "hx-vals": { element_id: element.id }.to_json }
+    options = { id: "custom-#{element.id}-#{field.id}", name: "value", class: "input", "hx-patch": model_custom_value_path(@stored, field.id), "hx-trigger": "change", "hx-swap": "none", "hx-vals": { element_id: element.id, seen: text }.to_json }
     case field.type
     when "yes or no" then check_box_tag("value", "yes", text == "yes", **options, class: "accent-sea size-4")
     when "one of" then select_tag("value", options_for_select([ "", *field.choices ], text), **options)

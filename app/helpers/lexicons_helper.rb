@@ -17,7 +17,7 @@ module LexiconsHelper
   def rule_control(rule, field, typed: nil)
     value = rule[field.name]
     shown = typed || (value.is_a?(Array) ? value.join(", ") : value.to_s)
-    control(field, shown, { id: "rule-field-#{field.name}", class: "input", **saved_at(rulebook_rule_path(@stored, rule.id), field.name, nil) }, value)
+    control(field, shown, { id: "rule-field-#{field.name}", class: "input", **saved_at(rulebook_rule_path(@stored, rule.id), field.name, value.is_a?(Array) ? value.join(", ") : value.to_s) }, value)
   end
 
   SEPARATORS = { "_" => "underscore  _", "-" => "hyphen  -", "." => "point  .", " " => "a blank", "" => "nothing" }.freeze

@@ -1,5 +1,6 @@
 import { Application } from RAILS_ASSET_URL("stimulus.js")
 import htmx from RAILS_ASSET_URL("htmx.js")
+import { startSaving, waits } from RAILS_ASSET_URL("saving.js")
 import Bodies from RAILS_ASSET_URL("controllers/bodies.js")
 import Busy from RAILS_ASSET_URL("controllers/busy.js")
 import Canvas from RAILS_ASSET_URL("controllers/canvas.js")
@@ -37,17 +38,20 @@ Object.entries(controllers).forEach(([name, controller]) => application.register
 
 // One place through which the controllers reach the server: htmx puts the answer where it belongs.
 // The page asks for its requests to be queued, so that what is typed fast arrives whole and in order.
-// Answers a promise of whether the server took it.
-function send(verb, url, values = {}) {
+// Answers a promise of whether the server took it; what cannot be sent now is kept, and the promise with it.
+// place: where the values were typed, to be marked while they wait.
+function send(verb, url, values = {}, place = document.body) {
   return new Promise((resolve) => {
-    const heard = (event) => {
-      const { path, verb: sent } = event.detail.requestConfig
-      if (path !== url || sent !== verb) return
+    const done = (successful) => {
       document.body.removeEventListener("htmx:afterRequest", heard)
-      resolve(event.detail.successful)
+      document.body.removeEventListener("saving:settled", settled)
+      resolve(successful)
     }
+    const heard = ({ detail }) => { if (detail.requestConfig.path === url && detail.requestConfig.verb === verb && !waits(detail)) done(detail.successful) }
+    const settled = ({ detail }) => { if (detail.path === url && detail.verb === verb) done(detail.successful) }
     document.body.addEventListener("htmx:afterRequest", heard)
-    htmx.ajax(verb, url, { source: document.body, swap: "none", values })
+    document.body.addEventListener("saving:settled", settled)
+    htmx.ajax(verb, url, { source: place, swap: "none", values })
   })
 }
 
@@ -58,3 +62,4 @@ function straight(points) {
 
 window.kelvath = { send, straight }
 window.htmx = htmx
+startSaving()

@@ -36,7 +36,7 @@ class Creation
 
   # Into the entity's first group of subtypes, or a new one.
   def subtypes
-    parent_id, subtype_id = @model.fetch(@params.require(:from_id)).id, @model.fetch(@params.require(:to_id)).id
+    parent_id, subtype_id = @model.fetch(@params.require(:from_id), :entity).id, @model.fetch(@params.require(:to_id), :entity).id
     raise Kelvath::Error, "An entity cannot be a subtype of itself." if parent_id == subtype_id
 
     draft do |draft|
@@ -52,7 +52,7 @@ class Creation
     width, height = SIZES.fetch(shape, [ 180, 90 ])
     type = Kelvath::Metamodel::DiagramNote
     x, y = %i[x y].map { |side| type.fetch_field(side).parse(@params[side]).to_f.round(1) }
-    draft.add(:diagram_note, parent_id: @model.fetch(@params.require(:diagram_id)).id, shape: type.fetch_field(:shape).parse(shape), text: type.fetch_field(:text).parse(@params[:text].to_s),
+    draft.add(:diagram_note, parent_id: @model.fetch(@params.require(:diagram_id), :diagram).id, shape: type.fetch_field(:shape).parse(shape), text: type.fetch_field(:text).parse(@params[:text].to_s),
               x:, y:, width: width.to_f, height: height.to_f)
   end
 

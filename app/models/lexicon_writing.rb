@@ -16,12 +16,15 @@ module LexiconWriting
   # ChangeSet of one field as typed. Raises Kelvath::InvalidValue, Kelvath::NotFound.
   def change(model, id, field_name, raw, seen: nil)
     field = Kelvath::Metamodel::LexiconEntry.fetch_field(field_name)
-    before = model.fetch(id)[field.name]
-    before = parse(field, seen) if seen && field.type != :flag
-    after = parse(field, raw)
-    return Kelvath::ChangeSet.new if after == before
+    update(model.fetch(id, :lexicon_entry), field, parse(field, raw), seen:)
+  end
 
-    Kelvath::ChangeSet.new(updates: [ Kelvath::ChangeSet::Update.new(id:, field: field.name, before:, after:) ])
+  # ChangeSet of one field to a value, built on what the person saw, if that is said.
+  def update(element, field, after, seen: nil)
+    before = seen && field.type != :flag ? parse(field, seen) : element[field.name]
+    return Kelvath::ChangeSet.new if [ before, element[field.name] ].all?(after)
+
+    Kelvath::ChangeSet.new(updates: [ Kelvath::ChangeSet::Update.new(id: element.id, field: field.name, before:, after:) ])
   end
 
   # Short forms and neighbours stand in one field, with commas between.

@@ -10,7 +10,7 @@ class Repaint
   def initialize(stored, commit, diagram_id:, ledger_scope:, selected:, ledger_view: Kelvath::Ledger::View.new)
     @stored = stored
     @commit = commit
-    @diagram_id = diagram_id.presence_in(commit.after.elements)
+    @diagram_id = commit.after.of_kind(diagram_id, :diagram)&.id
     @ledger_scope = ledger_scope.presence
     @ledger_view = ledger_view
     @selected = selected.presence
@@ -54,7 +54,7 @@ class Repaint
 
   private
 
-  def known_scope?(model) = %w[concept logical].include?(ledger_scope) || ledger_scope.start_with?("kind:") || model.key?(ledger_scope)
+  def known_scope?(model) = %w[concept logical].include?(ledger_scope) || Kelvath::Ledger::KINDS.any? { |kind| ledger_scope == "kind:#{kind}" } || !model.of_kind(ledger_scope, :design).nil?
   def listed?(element) = element.kind == :entity ? diagram&.stage != "physical" : element.kind == :table && element.parent_id == (diagram&.design_id || ledger_scope)
 
   # The revision from before this commit, which the page shows.

@@ -12,8 +12,7 @@ module DiagramScoped
   private
 
   def set_diagram
-    @diagram = @model.fetch(params[:diagram_id] || params[:id])
-    raise Kelvath::NotFound, "" unless @diagram.kind == :diagram
+    @diagram = @model.fetch(params[:diagram_id] || params[:id], :diagram)
   end
 
   # Ids of the elements that the page has selected.

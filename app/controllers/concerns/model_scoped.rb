@@ -8,7 +8,6 @@ module ModelScoped
   included do
     before_action :set_model
     layout :layout_of_request
-    rescue_from(Kelvath::Conflict) { |error| complain(error.message, status: :conflict) }
   end
 
   private

@@ -7,7 +7,6 @@ module StandardScoped
   included do
     before_action :set_standard
     layout "standard"
-    rescue_from(Kelvath::Conflict) { |error| complain(error.message, status: :conflict) }
   end
 
   private
@@ -22,6 +21,8 @@ module StandardScoped
 
   # The parts of the frame that a change moves: undo, the version's state, a toast.
   def answer(commit, template, **locals)
+    return head(:no_content) unless commit
+
     render template, layout: false, formats: :html, locals: { commit:, **locals }
   end
 end

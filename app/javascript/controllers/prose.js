@@ -43,16 +43,16 @@ export default class extends Controller {
     const text = sentence.textContent.replace(/\s+/g, " ").trim()
     if (text === sentence.dataset.said.trim()) return
     sentence.dataset.kept = "yes"
-    const { taken, reason } = await this.send(sentence.dataset.key, text)
+    const { taken, reason } = await this.send(sentence.dataset.key, text, sentence.dataset.said)
     delete sentence.dataset.kept
     if (taken) { sentence.dataset.said = text; this.mark(sentence, "") } else this.mark(sentence, reason)
   }
 
-  async send(key, text) {
+  async send(key, text, seen) {
     let reason = "This could not be read."
     const heard = (event) => { reason = new DOMParser().parseFromString(event.detail.xhr.responseText, "text/html").querySelector("[data-reason]")?.dataset.reason || reason }
     document.body.addEventListener("htmx:responseError", heard)
-    const taken = await kelvath.send("patch", `${this.urlValue}/${encodeURIComponent(key)}`, { text })
+    const taken = await kelvath.send("patch", `${this.urlValue}/${encodeURIComponent(key)}`, { text, seen })
     document.body.removeEventListener("htmx:responseError", heard)
     return { taken, reason }
   }

@@ -68,7 +68,11 @@ export default class extends Controller {
     const point = this.application.getControllerForElementAndIdentifier(this.element, "canvas").toDrawing(clientX, clientY)
     const free = this.freeSpot(point)
     const values = { text: input.value, x: free.x, y: free.y }
-    if (await kelvath.send("post", this.urlValue, values)) this.close(input)
+    if (input.readOnly) return
+    input.readOnly = true // until it is known what became of it
+    const taken = await kelvath.send("post", this.urlValue, values)
+    input.readOnly = false
+    if (taken) this.close(input)
   }
 
   // From the point to the right, past the cards that stand there; at the frame's edge a row down.

@@ -11,15 +11,26 @@ module Kelvath
       model.all(:custom_field).select { |field| field.of == element.kind.to_s }.map { |field| [ field, texts.fetch(field.id, "") ] }
     end
 
-    # Sets the text of a custom field on an element, in a draft. Raises InvalidValue, NotFound.
-    def set(draft, element_id, field_id, raw)
+    # Sets the text of a custom field on an element, in a draft. seen: what stood there when the person began.
+    # Raises InvalidValue, NotFound, Conflict.
+    def set(draft, element_id, field_id, raw, seen: nil)
       field = draft.model.fetch(field_id)
+      raise InvalidValue.new("That is no custom field.", field: :value, value: raw) unless field.kind == :custom_field
+
       text = parse(field, raw.to_s)
       known = draft.model.children(element_id, :custom_value).find { |value| value.custom_field_id == field_id }
+      check_seen(draft, element_id, field, known&.value.to_s, text, seen) if seen
       if text.empty? then draft.remove(known.id) if known
       elsif known then draft.set(known.id, value: text)
       else draft.add(:custom_value, parent_id: draft.model.fetch(element_id).id, custom_field_id: field_id, value: text)
       end
+    end
+
+    def check_seen(draft, element_id, field, now, text, seen)
+      return if [ seen, text ].include?(now)
+
+      message = "#{field.name} of #{Describing.title(draft.model.fetch(element_id), draft.model)} was set to “#{now}” meanwhile; yours was “#{text}”."
+      raise Conflict, [ Conflict::Clash.new(element_id:, field: :value, yours: text, theirs: now, message:) ]
     end
 
     # A text as typed -> as kept. Raises InvalidValue saying what would be right.

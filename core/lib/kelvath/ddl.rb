@@ -15,7 +15,7 @@ module Kelvath
 
     # The Script of a design. Raises NotFound, UnknownName.
     def self.script(model, design_id)
-      design = model.fetch(design_id)
+      design = model.fetch(design_id, :design)
       writer = WRITERS.fetch(design.platform) { raise UnknownName, "Scripts cannot be written for “#{design.platform}” yet." }
       writer.new(model, design).script
     end

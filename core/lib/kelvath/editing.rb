@@ -36,7 +36,7 @@ module Kelvath
     def relate(model, from_id, to_id, ids:, **values)
       draft = Draft.new(model, ids:)
       optional = from_id == to_id ? { from_least: 0 } : {}
-      draft.add(:relationship, from_id: model.fetch(from_id).id, to_id: model.fetch(to_id).id, **optional, **values)
+      draft.add(:relationship, from_id: model.fetch(from_id, :entity).id, to_id: model.fetch(to_id, :entity).id, **optional, **values)
       draft.change_set
     end
   end

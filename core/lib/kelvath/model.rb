@@ -25,8 +25,16 @@ module Kelvath
       @steps = []
     end
 
-    # The element of that id. Raises NotFound.
-    def fetch(id) = @elements.fetch(id) { raise NotFound, "There is no element #{id} in this model; it may have been removed." }
+    # The element of that id; kinds: what it may be. Raises NotFound.
+    def fetch(id, *kinds)
+      found = @elements.fetch(id) { raise NotFound, "There is no element #{id} in this model; it may have been removed." }
+      return found if kinds.empty? || kinds.include?(found.kind)
+
+      raise NotFound, "#{id} is a #{found.class.title}, not a #{kinds.map { |kind| Metamodel.fetch(kind).title }.join(' or ')}."
+    end
+
+    # The element of that id if it is of one of these kinds, or nil.
+    def of_kind(id, *kinds) = self[id]&.then { |found| found if kinds.include?(found.kind) }
 
     # The element of that id, or nil.
     def [](id) = @elements[id]

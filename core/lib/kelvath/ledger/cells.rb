@@ -14,6 +14,8 @@ module Kelvath
         element = model.fetch(id)
         return Editing::Attributes.cell(model, id, column, raw, ids:, seen:) if element.kind == :attribute && COMPOSED.include?(column)
 
+        return Draft.change(model, ids:) { |draft| Custom.set(draft, id, column.delete_prefix("custom-"), raw, seen:) } if column.start_with?("custom-")
+
         check_seen(model, element, column, raw, seen) if seen
         draft = Draft.new(model, ids:)
         assign(draft, id, column, raw)
@@ -50,8 +52,6 @@ module Kelvath
       end
 
       def check_seen(model, element, column, raw, seen)
-        return if column.start_with?("custom-")
-
         field = element.class.fetch_field(column)
         now = Words.shown(model, element, field)
         return if [ seen, raw.to_s.strip ].include?(now) || field.parse(seen) == element[field.name]

@@ -39,10 +39,13 @@ module Kelvath
       # ChangeSet of a new rulebook that begins as one of the books.
       def begin(key, name, ids:)
         Draft.change(Model::EMPTY, ids:) do |draft|
-          draft.add(:header, name: Metamodel::Header.fetch_field(:name).parse(name), definition: BOOKS.fetch(key)[:definition])
+          draft.add(:header, name: Metamodel::Header.fetch_field(:name).parse(name), definition: book(key)[:definition])
           rules(key).each { |rule| draft.add(:name_rule, **rule.values) }
         end
       end
+
+      # Raises UnknownName.
+      def book(key) = BOOKS.fetch(key) { raise UnknownName, "There is no rulebook “#{key}” to begin with; known are #{BOOKS.keys.join(', ')}." }
 
       def values(book, of) = book[:rules].fetch(of) { { **book[:patterned], pattern: PATTERNS.fetch(of) } }
     end

@@ -5,8 +5,23 @@ module Kelvath
     # One sentence of the Prose view, edited in its place: changes what the sentence is about, rather
     # than making something new beside it. An empty sentence takes back what it said.
     class Rewriting
-      # key: Sentence#key. Raises UnreadableSentence, InvalidValue, NotFound.
-      def self.change(model, key, text, ids:) = new(model, ids).change(key, text)
+      # key: Sentence#key; seen: the sentence as the person saw it before. Raises UnreadableSentence,
+      # InvalidValue, NotFound, Conflict.
+      def self.change(model, key, text, ids:, seen: nil)
+        check_seen(model, key, text, seen) if seen
+        new(model, ids).change(key, text)
+      end
+
+      # What was said meanwhile is not written over. (Members of a list are part of its key.)
+      def self.check_seen(model, key, text, seen)
+        sentences = model.memo(:sentences) { Writer.new(model).chapters.flat_map { |chapter| chapter.sections.flat_map(&:sentences) } }
+        about = key.split(":", 3).first(2).join(":")
+        now = (sentences.find { |each| each.key == key } || sentences.find { |each| each.key.start_with?("#{about}:") || each.key == about })&.text.to_s
+        return if [ seen, text ].any? { |known| known.split == now.split }
+
+        raise Conflict, [ Conflict::Clash.new(element_id: about.split(":").last, field: nil, yours: text, theirs: now, message: "This says “#{now}” meanwhile; yours was “#{text}”.") ]
+      end
+      private_class_method :check_seen
 
       def initialize(model, ids)
         @draft = Draft.new(model, ids:)
