@@ -17,7 +17,8 @@ gem "rouge", "~> 5.0"
 gem "prawn", "~> 2.5", require: false
 gem "matrix", require: false
 gem "caxlsx", "~> 4.2", require: false
-gem "roo", "~> 3.0", require: false
+gem "rubyzip", "~> 3.0", require: false
+gem "nokogiri", require: false
 gem "csv", require: false
 
 # Live servers to run and read scripts on; loaded only when one is used.

@@ -63,7 +63,7 @@ function next() {
 // A session that has ended is begun anew: the page gets its token, and what was refused is sent with it.
 function renew(xhr) {
   const token = xhr.getResponseHeader("X-Fresh-Token")
-  if (token) document.body.setAttribute("hx-headers", JSON.stringify({ "X-CSRF-Token": token }))
+  if (token) document.body.setAttribute("hx-headers", JSON.stringify({ ...JSON.parse(document.body.getAttribute("hx-headers")), "X-CSRF-Token": token }))
   return Boolean(token)
 }
 

@@ -1,5 +1,11 @@
 # frozen_string_literal: true
 
 require Rails.root.join("lib/upload_limit")
+require Rails.root.join("lib/upload_pass")
 
 Rails.application.config.middleware.insert_before Rack::MethodOverride, UploadLimit, limit: Rails.application.config.x.upload_limit
+
+# In the server, the limit holds before a body is taken at all; see config/puma.rb.
+require "puma"
+require "puma/server"
+Puma::Client.prepend(UploadPass::Gate)

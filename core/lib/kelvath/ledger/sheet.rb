@@ -68,6 +68,7 @@ module Kelvath
       def read_row(columns, row, number)
         cells = columns.zip(row).reject { |column, _| column.nil? }.to_h { |column, cell| [ column, cell.to_s.strip ] }
         refuse_formula(cells)
+        cells = cells.transform_values { |cell| SheetCell.text(cell) }
         id = row_id(cells, number) or return
         cells.each { |column, text| write(id, column, text) unless column == :within || column == key_column || column.kind == :computed }
       rescue Error => error
@@ -76,7 +77,7 @@ module Kelvath
 
       # What a spreadsheet program would run is not taken as text without a word.
       def refuse_formula(cells)
-        formula = cells.each_value.find { |text| text.match?(/\A[=@]/) || text.match?(/\A[+-]\D/) } or return
+        formula = cells.each_value.find { |text| SheetCell.formula?(text) } or return
         raise InvalidValue.new("“#{formula[0, 40]}” begins like a formula; put a letter before it or take the sign away.", field: :cell, value: formula)
       end
 

@@ -5,7 +5,6 @@ module Kelvath
     # A lexicon as rows of a spreadsheet, out and in.
     class LexiconSheet
       FIELDS = %i[name short_forms plural class_word domain_name status instead context definition source].freeze
-      FORMULA = /\A'?[=+@]|\A'?-(?!\d)/
       BETWEEN = /\s*[,;|]\s*/ # short forms and neighbours in one cell
 
       # One row of a file. state: :new, :changed, :same or :wrong; changes: [[label, before, after], …];
@@ -87,9 +86,9 @@ module Kelvath
       def values(cells)
         @fields.zip(cells).to_h { |name, cell| [ name, cell.to_s.strip ] }.except(nil).to_h do |name, text|
           field = Metamodel::LexiconEntry.fetch_field(name)
-          raise InvalidValue.new("#{field.label} is a formula (“#{text[0, 40]}”); write the value itself.", field: name, value: text) if text.match?(FORMULA)
+          raise InvalidValue.new("#{field.label} is a formula (“#{text[0, 40]}”); write the value itself.", field: name, value: text) if Ledger::SheetCell.formula?(text)
 
-          [ name, parse(field, text) ]
+          [ name, parse(field, Ledger::SheetCell.text(text)) ]
         end
       end
 
