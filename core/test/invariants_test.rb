@@ -45,7 +45,7 @@ class InvariantsTest < CoreTest
   def test_references_and_parents_must_be_there
     base = model("Vessel")
     assert_match(/points at something/, refused(base) { |draft| draft.set(entity(base, "Vessel").id, subject_area_id: "nowhere") })
-    assert_match(/must stand within entity/, refused(base) { |draft| draft.add(:attribute, name: "Name") })
+    assert_match(/must stand within its entity or relationship/, refused(base) { |draft| draft.add(:attribute, name: "Name") })
   end
 
   def test_typed_text_becomes_values_or_says_what_would_be_right

@@ -25,17 +25,22 @@ class SheetFile::Workbook
 
   # [[text, …], …]. Raises Kelvath::UnreadableFile.
   def rows
-    Zip::File.open(@path) do |zip|
-      @zip = zip
-      @texts = part?("xl/sharedStrings.xml") ? texts : []
-      @dates = part?("xl/styles.xml") ? date_styles : []
-      cells(first_sheet)
-    end
+    @zip = opened
+    @texts = part?("xl/sharedStrings.xml") ? texts : []
+    @dates = part?("xl/styles.xml") ? date_styles : []
+    cells(first_sheet)
   rescue Zip::Error, Zlib::Error, Nokogiri::XML::SyntaxError, ArgumentError, EOFError
     SheetFile.refuse("The file is not readable as XLSX; it may be damaged, or of another kind.")
   end
 
   private
+
+  # The library meets some damage with errors of its own making, some with those of the language.
+  def opened
+    Zip::File.open(@path)
+  rescue NoMethodError, TypeError, RangeError
+    raise Zip::Error, "damaged"
+  end
 
   def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   def part?(name) = !@zip.find_entry(name).nil?

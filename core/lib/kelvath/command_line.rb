@@ -39,6 +39,8 @@ module Kelvath
       complain(error, 2)
     rescue Error, SystemCallError => error
       complain(error, 1)
+    rescue StandardError, SystemStackError => error
+      complain(Error.new("Something went wrong that we did not foresee (#{error.class}). Nothing was written."), 1)
     end
 
     private
@@ -49,7 +51,7 @@ module Kelvath
     end
 
     def complain(error, code)
-      @err.puts "kelvath: #{error.message.lines.first.to_s.strip}"
+      @err.puts "kelvath: #{error.message.dup.force_encoding(Encoding::UTF_8).scrub('?').lines.first.to_s.strip}"
       code
     end
 
@@ -174,7 +176,7 @@ module Kelvath
     def load(file)
       raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
 
-      Interchange::ModelFile.read(File.read(file, encoding: "UTF-8"))
+      Interchange::ModelFile.read(File.binread(file))
     end
 
     # Beside the file first, so that a full disk leaves the old one whole.

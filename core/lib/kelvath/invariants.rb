@@ -57,7 +57,8 @@ module Kelvath
     def lost_parent(element)
       return [] if element.class.within.empty? ? element.parent_id.nil? : element.class.within.include?(@model[element.parent_id]&.kind)
 
-      problem(element, nil, "#{article(element)} must stand within #{element.class.within.join(' or ')}.")
+      place = element.class.within.empty? ? "in the model itself" : "within its #{element.class.within.join(' or ').tr('_', ' ')}"
+      problem(element, nil, "#{article(element)} must stand #{place}.")
     end
 
     def lost_references(element)

@@ -59,12 +59,14 @@ module Kelvath
     # The elements of a kind that refer to that one, in order of id.
     def referrers(id, kind) = referrer_ids(id).map { |other| @elements[other] }.select { |other| other.kind == kind }.sort_by(&:id)
 
-    # The element's ancestors, nearest first.
+    # The element's ancestors, nearest first; of a file that is damaged they may run in a circle.
     def ancestors(element)
       found = []
       while element&.parent_id
         element = self[element.parent_id]
-        found << element if element
+        break if element.nil? || found.include?(element)
+
+        found << element
       end
       found
     end

@@ -31,6 +31,9 @@ module Kelvath
       # Adds an attribute as it is typed on a card: "Length (Metres)", "Length in metres", "Length: decimal(6,2)",
       # or a domain's name alone. A star behind it puts it into the identifier. Raises InvalidValue.
       def add_typed(draft, owner_id, text)
+        text = Metamodel::ValueCheck.plain(text)
+        raise InvalidValue.new("Type the name of the attribute first.", field: :name, value: text) if text.delete("*").strip.empty?
+
         text, star = text.strip.then { |typed| [ typed.delete_suffix("*").strip, typed.end_with?("*") ] }
         name, colon, type = text.partition(/\s*:\s+/)
         item = Prose::Grammar.item(*Prose::Quoting.protect(colon.empty? ? text : "#{name} (#{type})"))

@@ -59,7 +59,10 @@ module Kelvath
       def read(clip)
         raise UnreadableFile, "What is on the clipboard was not copied here; copy cards of a diagram first." unless clip.is_a?(Hash) && clip["format"] == FORMAT && clip["elements"].is_a?(Array)
 
-        clip["elements"].map { |hash| Metamodel.element(hash) }
+        elements = clip["elements"].map { |hash| Metamodel.element(hash) }
+        raise UnreadableFile, "What is on the clipboard is damaged (two elements have one id); copy it again." if elements.uniq(&:id).size < elements.size
+
+        elements
       rescue InvalidValue, UnknownName => error
         raise UnreadableFile, "What is on the clipboard is damaged (#{error.message}); copy it again."
       end

@@ -66,7 +66,7 @@ module Kelvath
         pairs.map(&:first)
       end
 
-      def parent_key(parent_id) = parent_id == @entity_id ? @primary : @key_of.call(parent_id)
+      def parent_key(parent_id) = parent_id == @entity_id ? @primary || raise(Error, "Identifying relationships run in a circle.") : @key_of.call(parent_id)
 
       def receive(link, parent_id, source, primary:)
         name = migrated_name(link, parent_id, source)

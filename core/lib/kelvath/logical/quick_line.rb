@@ -10,6 +10,7 @@ module Kelvath
       # Answers a Prose::Reader::Outcome. place: { diagram id => [x, y] } where a new entity is to
       # stand; others find a free spot. Raises UnreadableSentence or InvalidValue.
       def read(model, text, ids:, place: {})
+        text = Metamodel::ValueCheck.plain(text)
         return Prose::Reader.new(model, ids:, place:).read_one(text) if Prose::Grammar.sentence?(text)
 
         draft = Draft.new(model, ids:)

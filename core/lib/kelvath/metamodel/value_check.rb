@@ -42,7 +42,7 @@ module Kelvath
         text.match?(CONTROL) ? text.gsub(CONTROL, " ") : text
       end
 
-      def id?(value) = value.is_a?(String) && value.match?(ID)
+      def id?(value) = value.is_a?(String) && value.valid_encoding? && value.match?(ID)
 
       def text_fault(field, value, most)
         return "#{field.label} must be text, not #{shown(value)}." unless value.is_a?(String)

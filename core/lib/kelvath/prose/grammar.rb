@@ -108,6 +108,8 @@ module Kelvath
       end
 
       def item(text, parts)
+        raise UnreadableSentence, "Between two commas stands no name." if text.strip.empty?
+
         match = text.match(/\A(.+?)(?:\s*\((.*)\))?(?:\s+in\s+([^()]+))?\z/m)
         Item.new(name: Quoting.restore_name(match[1], parts), type: match[2], unit: match[3] && Quoting.restore(match[3], parts).strip, parts:)
       end
@@ -115,14 +117,14 @@ module Kelvath
       # "a Car, a Lorry or a Coach" and "its A and its B" -> names
       def names(list)
         text, parts = list
-        text.split(/,\s*|\s+(?:or|and)\s+/).reject(&:empty?).map { |each| Quoting.restore_name(each.strip.sub(/\A(?:an?|its|the)\s+/i, ""), parts) }
+        text.split(/,\s*|\s+(?:or|and)\s+/).reject { |each| each.strip.empty? }.map { |each| Quoting.restore_name(each.strip.sub(/\A(?:an?|its|the)\s+/i, ""), parts) }
       end
 
       # "“off-peak” (cheap), “standard” and peak" -> [[value, meaning], …]
       def value_list(list)
         text, parts = list
-        text.split(/,\s*|\s+(?:or|and)\s+/).reject(&:empty?).map do |each|
-          match = each.strip.match(/\A(.+?)(?:\s*\((.*)\))?\z/)
+        text.split(/,\s*|\s+(?:or|and)\s+/).reject { |each| each.strip.empty? }.map do |each|
+          match = each.strip.match(/\A(.+?)(?:\s*\((.*)\))?\z/m)
           [ Quoting.restore(match[1], parts).strip, Quoting.restore(match[2].to_s, parts).strip ]
         end
       end

@@ -8,6 +8,7 @@ module Kelvath
       # key: Sentence#key; seen: the sentence as the person saw it before. Raises UnreadableSentence,
       # InvalidValue, NotFound, Conflict.
       def self.change(model, key, text, ids:, seen: nil)
+        key, text, seen = [ key, text, seen ].map { |each| each && Metamodel::ValueCheck.plain(each) }
         check_seen(model, key, text, seen) if seen
         new(model, ids).change(key, text)
       end
@@ -47,7 +48,7 @@ module Kelvath
         values = statement.values
         case [ kind, statement.kind ]
         in [ "relationship", :relationship ] then relationship(element, values[:readings])
-        in [ "has" | "carries", :has | :this_carries ] then attributes(element, members.split(","), values)
+        in [ "has" | "carries", :has | :this_carries ] then attributes(element, members.to_s.split(","), values)
         in [ "means", :means | :described ] | [ "domain_means", :domain_means ] | [ "this_means", :this_means ] | [ "attribute_means", :attribute_means ]
           define(element, values, statement.kind)
         in [ "subtypes", :subtypes ] | [ "identified", :identified ] then renamed_owner(element, values)
@@ -60,7 +61,7 @@ module Kelvath
       def remove(kind, element, members)
         case kind
         when "means", "domain_means", "this_means", "attribute_means" then @draft.set(element.id, definition: "")
-        when "has", "carries" then members.split(",").each { |id| @draft.remove(id) }
+        when "has", "carries" then members.to_s.split(",").each { |id| @draft.remove(id) }
         when "tagged" then @draft.set(element.id, tag_ids: [])
         when "values" then model.children(element.id, :allowed_value).each { |value| @draft.remove(value.id) }
         when "attribute_facts" then @draft.set(element.id, surrogate: false, tag_ids: [], **ValueWords::FACTS.keys.to_h { |field| [ field, "" ] })
