@@ -51,7 +51,7 @@ function send(verb, url, values = {}, place = document.body) {
     const settled = ({ detail }) => { if (detail.path === url && detail.verb === verb) done(detail.successful) }
     document.body.addEventListener("htmx:afterRequest", heard)
     document.body.addEventListener("saving:settled", settled)
-    htmx.ajax(verb, url, { source: place, swap: "none", values })
+    htmx.ajax(verb, url, { source: place, swap: "none", values })?.catch(() => {}) // it waits then, and is heard of later
   })
 }
 

@@ -57,7 +57,7 @@ function next() {
   if (!entry || sending) return
   sending = entry
   entry.tries += 1
-  htmx.ajax(entry.verb, entry.path, { source: document.body, swap: "none", values: { ...entry.values, resent: entry.tries } })
+  htmx.ajax(entry.verb, entry.path, { source: document.body, swap: "none", values: { ...entry.values, resent: entry.tries } })?.catch(() => {}) // what became of it is heard by answered
 }
 
 // A session that has ended is begun anew: the page gets its token, and what was refused is sent with it.
