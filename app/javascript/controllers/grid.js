@@ -145,7 +145,7 @@ export default class extends Controller {
 
   send(cell, value) {
     const row = cell.parentElement.dataset.row
-    kelvath.send("patch", `${this.urlValue}/${encodeURIComponent(row)}`, { column: cell.dataset.column, value, seen: cell.dataset.seen })
+    kelvath.send("patch", `${this.urlValue}/${encodeURIComponent(row)}`, { column: cell.dataset.column, value, seen: cell.dataset.seen }, cell)
   }
 
   toggle(cell) {

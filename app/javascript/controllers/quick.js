@@ -70,7 +70,7 @@ export default class extends Controller {
     const values = { text: input.value, x: free.x, y: free.y }
     if (input.readOnly) return
     input.readOnly = true // until it is known what became of it
-    const taken = await kelvath.send("post", this.urlValue, values)
+    const taken = await kelvath.send("post", this.urlValue, values, input)
     input.readOnly = false
     if (taken) this.close(input)
   }

@@ -117,7 +117,10 @@ module Kelvath
 
       def same?(one, other) = one.map(&:downcase).sort == other.map(&:downcase).sort
 
-      def words(name, kind, **near) = @standard.words(name, kind, **near).text[0, Metamodel::Field::NAME_LIMIT]
+      def words(name, kind, **near)
+        text = @standard.words(name, kind, **near).text[0, Metamodel::Field::NAME_LIMIT].strip
+        text.empty? ? "Unnamed" : text
+      end
 
       def add(kind, **values)
         element = Metamodel.fetch(kind).new(id: @ids.next, **values)
