@@ -14,7 +14,7 @@ Bundler.require(*Rails.groups)
 module KelvathWeb
   class Application < Rails::Application
     config.load_defaults 7.2
-    config.autoload_lib(ignore: %w[tasks sqlite_child.rb upload_limit.rb upload_pass.rb])
+    config.autoload_lib(ignore: %w[tasks sqlite_child.rb upload_limit.rb upload_pass.rb same_headers.rb])
     config.generators.system_tests = nil
 
     # Scripts come as files from here and nowhere else; they import each other by digested name.

@@ -107,7 +107,7 @@ module Kelvath
       alias eql? ==
 
       def hash = [ id, values ].hash
-      def inspect = "#<#{kind} #{id} #{values}>"
+      def inspect = "#<#{kind} #{id}>" # without its values, which are nobody's business in a log
     end
   end
 end
