@@ -3,6 +3,7 @@
 require_relative "../support/subjects"
 require_relative "../support/served"
 require_relative "../support/editors"
+require_relative "../support/soak"
 require_relative "../../demo/hollin_sound_ferries"
 
 # Rows of people who work at the same time: all write into one model.
@@ -37,3 +38,30 @@ Figures.row("20 editors of one small model: 95 of 100 writes", unit: "s", goal: 
 Figures.row("20 editors of one small model: server failures", unit: "", goal: "0") { LoadSubjects.failures(:ferries).then { |ours| [ ours, nil, ours.zero? ] } }
 Figures.row("20 editors of 1,000 entities: 95 of 100 writes", unit: "s", goal: "<= 2 s") { LoadSubjects.slowest(:large).then { |ours| [ ours, nil, ours <= 2 ] } }
 Figures.row("20 editors of 1,000 entities: server failures", unit: "", goal: "0") { LoadSubjects.failures(:large).then { |ours| [ ours, nil, ours.zero? ] } }
+
+# Three minutes, and again with the server killed in the middle; both on the demo with a design.
+module SoakRows
+  SECONDS = Integer(ENV.fetch("SOAK_SECONDS", 180))
+
+  module_function
+
+  def outcome(kill)
+    (@outcomes ||= {})[kill] ||= begin
+      stored = StoredModel.start("Soak", by: "Bench", label: "Loaded", change_set: Demo::HollinSoundFerries.change_set(ids: Ids))
+      design = Kelvath::Starting.design(stored.model, platform: "sqlite", ids: Ids)
+      stored.journal.commit(design.change_set, by: "Bench", follow: false)
+      Soak.new(stored, LoadSubjects.diagram(stored), design.design_id).run(SECONDS, kill:)
+    end
+  end
+end
+
+{ "soak of #{SoakRows::SECONDS} s" => false, "soak, server killed in the middle" => true }.each do |title, kill|
+  Figures.row("#{title}: answers that say the server failed", unit: "", goal: "0") do
+    outcome = SoakRows.outcome(kill)
+    outcome.failures.first(3).each { |failure| warn failure }
+    [ outcome.failures.size, nil, outcome.failures.empty? && outcome.requests.positive? ]
+  end
+  Figures.row("#{title}: journal, tables and file are one", unit: "", goal: "1") { SoakRows.outcome(kill).whole.then { |whole| [ whole ? 1 : 0, nil, whole ] } }
+end
+Figures.row("soak: memory at the end beside that of the start", unit: "x", goal: "<= 1.3 x") { SoakRows.outcome(false).growth.then { |ours| [ ours, nil, ours <= 1.3 ] } }
+Figures.row("soak: intakes and proof runs done beside it", unit: "", goal: ">= 10") { SoakRows.outcome(false).runs.then { |ours| [ ours, nil, ours >= 10 ] } }

@@ -18,10 +18,16 @@ class Editors
     @entities = stored.model.children(diagram_id, :diagram_node).map(&:element_id).first(count * 4)
   end
 
-  # Works for so many seconds; answers a Tally of all.
+  # Works for so many seconds; answers a Tally of all. The block is called when the time is over, while all of
+  # them are still at it.
   def work(seconds)
-    @until = now + seconds
-    tallies = Array.new(@count) { |number| Thread.new { one(number) } }.map(&:value)
+    @until = now + seconds + (block_given? ? 1 : 0)
+    threads = Array.new(@count) { |number| Thread.new { one(number) } }
+    if block_given?
+      sleep seconds
+      yield
+    end
+    tallies = threads.map(&:value)
     Tally.new(statuses: tallies.map(&:statuses).reduce { |all, each| all.merge(each) { |_, one, two| one + two } },
               writes: tallies.flat_map(&:writes), failures: tallies.flat_map(&:failures))
   end
@@ -40,6 +46,9 @@ class Editors
       person.arrive
       person.act(tally) while now < @until
     end
+    tally
+  rescue SystemCallError, EOFError, Net::ReadTimeout => error
+    tally.failures << error.class.name # the server has gone
     tally
   end
 
@@ -79,9 +88,6 @@ class Editors
       tally.writes << Process.clock_gettime(Process::CLOCK_MONOTONIC) - start if write
       tally.statuses[response.code.to_i] += 1
       tally.failures << "#{response.code} #{response.body.to_s[0, 200]}" if response.code.to_i >= 500
-    rescue EOFError, SystemCallError, Net::ReadTimeout => error
-      tally.statuses[0] += 1
-      tally.failures << error.class.name
     end
 
     private

@@ -24,6 +24,8 @@ class Served
   def stop
     Process.kill(:TERM, pid)
     Process.wait(pid)
+  rescue Errno::ESRCH
+    nil # it has been killed
   end
 
   def url(path) = "http://localhost:#{port}#{path}"
@@ -35,6 +37,7 @@ class Served
   def visit(path)
     response = Net::HTTP.get_response(URI(url(path)))
     @cookie = response["set-cookie"].to_s.split(";").first
+    @pass = response.body[/X-Upload-Pass&quot;:&quot;([^&]+)&quot;/, 1]
     @token = response.body[/X-CSRF-Token&quot;:&quot;([^&]+)&quot;/, 1]
     response
   end
@@ -47,6 +50,22 @@ class Served
     raise "refused: #{response.code} #{response.body[-200..]}" unless response.is_a?(Net::HTTPSuccess)
 
     [ response, response["x-runtime"].to_f ]
+  end
+
+  # Sends a form as a browser does, without its answer.
+  def post(path, form = {})
+    request = Net::HTTP::Post.new(URI(url(path)), { "Cookie" => @cookie.to_s, "X-CSRF-Token" => @token.to_s })
+    request.set_form_data(form)
+    Net::HTTP.start("localhost", port) { |http| http.request(request) }
+  end
+
+  # Sends a file; the page that was visited last must have its form.
+  def upload(path, file)
+    request = Net::HTTP::Post.new(URI(url(path)), { "Cookie" => @cookie.to_s, "X-CSRF-Token" => @token.to_s, "X-Upload-Pass" => @pass.to_s })
+    File.open(file, "rb") do |io|
+      request.set_form([ [ "file", io, { filename: File.basename(file) } ] ], "multipart/form-data")
+      Net::HTTP.start("localhost", port) { |http| http.request(request) }
+    end
   end
 
   private
