@@ -84,7 +84,13 @@ module ElementStore
   def insert(record, model_id, elements, replacing: false)
     names = [ :model_id, :id, :parent_id, *elements.first.class.fields.keys ].map { |name| record.connection.quote_column_name(name) }
     sql = "INSERT #{'OR REPLACE ' if replacing}INTO #{record.quoted_table_name} (#{names.join(', ')}) VALUES (#{([ '?' ] * names.size).join(', ')})"
-    record.connection.raw_connection.prepare(sql) { |statement| elements.each { |element| statement.execute(row(model_id, element)) } }
+    record.connection.raw_connection.prepare(sql) do |statement|
+      elements.each do |element|
+        statement.bind_params(*row(model_id, element))
+        statement.step
+        statement.reset!
+      end
+    end
     record.connection.clear_query_cache
   end
 

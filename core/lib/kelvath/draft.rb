@@ -38,7 +38,9 @@ module Kelvath
 
     # Adds many built elements.
     def add_all(elements)
-      elements.each { |element| put(element) }
+      elements.each { |element| @touched[element.id] = true }
+      workspace.put_all(elements)
+      elements
     end
 
     # Sets fields of an element and answers the new version. Raises NotFound.

@@ -109,7 +109,8 @@ module Kelvath
         raise InvalidValue.new("These rows are sorted by name; they have no order of their own.", field: :position, value: nil) unless first.class.fields.key?(:position)
 
         siblings = first.parent_id ? model.children(first.parent_id, first.kind) : model.all(first.kind)
-        moved = rows.select { |row| siblings.include?(row) }
+        ids_there = siblings.to_set(&:id)
+        moved = rows.select { |row| ids_there.include?(row.id) }
         rest = siblings - moved
         at = (siblings.index(moved.first) + steps).clamp(0, rest.size)
         Draft.new(model, ids:).tap do |draft|

@@ -6,16 +6,17 @@ module Kelvath
     class Indexes
       def initialize(elements, by_kind, by_parent, by_reference)
         @elements = elements.dup
-        @indexes = { kind: by_kind.dup, parent: by_parent.dup, reference: by_reference.dup }
-        @own = Set.new
+        @by_kind, @by_parent, @by_reference = [ by_kind, by_parent, by_reference ].map { |hashes| Buckets.new(hashes) }
       end
 
       def put(element)
         old = @elements[element.id]
         @elements[element.id] = element
         return link(element) unless old
+        return if old.parent_id == element.parent_id && old.kind == element.kind && old.referenced_ids == element.referenced_ids
 
-        relink(old, element) if old.parent_id != element.parent_id || old.referenced_ids != element.referenced_ids
+        unlink(old)
+        link(element)
       end
 
       def drop(id)
@@ -24,35 +25,47 @@ module Kelvath
       end
 
       # The elements and the three indexes over them, as Model.new takes them.
-      def all = [ @elements, *@indexes.values_at(:kind, :parent, :reference) ]
+      def all = [ @elements, @by_kind.hashes, @by_parent.hashes, @by_reference.hashes ]
 
       private
 
-      def relink(old, element)
-        unlink(old)
-        link(element)
+      def link(element)
+        @by_kind.put(element.kind, element.id)
+        @by_parent.put(element.parent_id, element.id)
+        element.referenced_ids.each { |id| @by_reference.put(id, element.id) }
       end
-
-      def link(element) = places(element).each { |index, key| bucket(index, key)[element.id] = true }
 
       def unlink(element)
-        places(element).each do |index, key|
-          ids = bucket(index, key)
-          ids.delete(element.id)
-          @indexes[index].delete(key) if ids.empty?
+        @by_kind.drop(element.kind, element.id)
+        @by_parent.drop(element.parent_id, element.id)
+        element.referenced_ids.each { |id| @by_reference.drop(id, element.id) }
+      end
+
+      # One index: { key => { id => true } }, of which the older model has the hashes that are not owned.
+      class Buckets
+        attr_reader :hashes
+
+        def initialize(hashes)
+          @hashes = hashes.dup
+          @own = {}
         end
-      end
 
-      def places(element)
-        [ [ :kind, element.kind ], [ :parent, element.parent_id ] ] + element.referenced_ids.uniq.map { |id| [ :reference, id ] }
-      end
+        def put(key, id) = bucket(key)[id] = true
 
-      def bucket(index, key)
-        hashes = @indexes[index]
-        return hashes[key] if hashes.key?(key) && @own.include?([ index, key ])
+        def drop(key, id)
+          ids = bucket(key)
+          ids.delete(id)
+          @hashes.delete(key) if ids.empty?
+        end
 
-        @own << [ index, key ]
-        hashes[key] = (hashes[key] || {}).dup
+        private
+
+        def bucket(key)
+          own = @own[key]
+          return own if own && @hashes[key].equal?(own)
+
+          @own[key] = @hashes[key] = (@hashes[key] || {}).dup
+        end
       end
     end
   end

@@ -22,6 +22,16 @@ module Kelvath
         element
       end
 
+      MANY = 200 # elements from which on sorted lists are made anew rather than kept up
+
+      # The same for many.
+      def put_all(elements)
+        return elements.each { |element| put(element) } if elements.size < MANY
+
+        elements.each { |element| @indexes.put(element) }
+        [ @memo, @memo_of, @all, @children ].each(&:clear)
+      end
+
       # Takes an element out, by its id.
       def drop(id)
         old = @elements[id] or return

@@ -50,6 +50,7 @@ module Kelvath
       def change(taken: nil)
         raise InvalidChange, problems.map { |row| InvalidChange::Problem.new(element_id: nil, field: nil, message: "Row #{row.number}: #{row.problem}") } if problems.any?
 
+        taken = taken&.to_set
         changed = of(:changed).select { |row| taken.nil? || taken.include?(row.number) }
         ChangeSet.new(additions: of(:new).map(&:element), updates: changed.flat_map { |row| ChangeSet.updates_between(@model.fetch(row.element.id), row.element) })
       end

@@ -36,7 +36,8 @@ module Kelvath
 
       def initialize(model, rows, within: [])
         @model = model
-        @rows = within.empty? ? rows : rows.select { |row| Within.new(model, within).include?(row.id) }
+        meant = Within.new(model, within)
+        @rows = within.empty? ? rows : rows.select { |row| meant.include?(row.id) }
       end
 
       def changes = rows.select(&:changed?)
@@ -44,6 +45,7 @@ module Kelvath
       # ChangeSet of the rows chosen (ids; nil: all that change). edited: { id => name typed instead },
       # which fixes the name. Raises InvalidValue.
       def change(chosen: nil, edited: {})
+        chosen = chosen&.to_set
         updates = rows.flat_map do |row|
           typed = edited[row.id].to_s.strip
           next [] unless chosen.nil? || chosen.include?(row.id)
