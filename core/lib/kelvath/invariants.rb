@@ -44,35 +44,42 @@ module Kelvath
       fault ? problem(element, field.name, fault) : []
     end
 
+    RULES = %i[missing_name lost_parent lost_references needed ranges recursion carried].freeze
+    NONE = [].freeze
+
+    # Most elements break no rule; nothing is made for them.
     def element_problems(element)
-      [ *missing_name(element), *lost_parent(element), *lost_references(element), *needed(element), *ranges(element), *recursion(element), *carried(element) ]
+      RULES.reduce(NONE) do |problems, rule|
+        found = send(rule, element)
+        found.empty? ? problems : problems + found
+      end
     end
 
     def missing_name(element)
-      return [] unless NEEDS_NAME.include?(element.kind) && element.name.strip.empty?
+      return NONE unless NEEDS_NAME.include?(element.kind) && element.name.strip.empty?
 
       problem(element, :name, "#{article(element)} needs a name.")
     end
 
     def lost_parent(element)
-      return [] if element.class.within.empty? ? element.parent_id.nil? : element.class.within.include?(@model[element.parent_id]&.kind)
+      return NONE if element.class.within.empty? ? element.parent_id.nil? : element.class.within.include?(@model[element.parent_id]&.kind)
 
       place = element.class.within.empty? ? "in the model itself" : "within its #{element.class.within.join(' or ').tr('_', ' ')}"
       problem(element, nil, "#{article(element)} must stand #{place}.")
     end
 
     def lost_references(element)
-      element.class.reference_fields.flat_map do |field|
-        ids = Array(element[field.name])
-        next [] if ids.all? { |id| fits?(field, id) }
+      broken = element.class.reference_fields.reject { |field| (value = element[field.name]).nil? || (value.is_a?(Array) ? value.all? { |id| fits?(field, id) } : fits?(field, value)) }
+      return NONE if broken.empty?
 
+      broken.flat_map do |field|
         problem(element, field.name, "#{field.label} of #{Describing.title(element, @model)} points at something that is not there.")
       end
     end
 
     # What cannot stand without something must say what that is; a diagram may belong to no design.
     def needed(element)
-      return [] if element.kind == :diagram
+      return NONE if element.kind == :diagram || element.class.reference_fields.none?(&:removes_when_gone?)
 
       element.class.reference_fields.select { |field| field.removes_when_gone? && element[field.name].nil? }
              .flat_map { |field| problem(element, field.name, "#{article(element)} needs #{field.label.downcase}: name it, or remove the #{element.class.title}.") }
@@ -80,19 +87,21 @@ module Kelvath
 
     # A composed id names a migrated attribute: relationships, then the attribute it comes from.
     def fits?(field, id)
+      return field.to.include?(@model[id]&.kind) unless id.include?(".")
+
       *path, last = id.split(".")
       field.to.include?(@model[last]&.kind) && path.all? { |part| %i[relationship subtype_group].include?(@model[part]&.kind) }
     end
 
     def ranges(element)
-      return [] unless element.kind == :relationship
+      return NONE unless element.kind == :relationship
 
       %i[from to].select { |side| element[:"#{side}_most"] && element[:"#{side}_least"].to_i > element[:"#{side}_most"] }
                  .flat_map { |side| problem(element, :"#{side}_least", "The least number cannot be above the most.") }
     end
 
     def recursion(element)
-      return [] unless element.kind == :relationship && element.identifying
+      return NONE unless element.kind == :relationship && element.identifying
 
       return problem(element, :identifying, "A relationship of an entity with itself cannot be identifying.") if element.from_id == element.to_id
       return [] unless Logical::Cardinality.many_to_many?(element)
@@ -102,6 +111,8 @@ module Kelvath
 
     # Only what is many to many can carry attributes: of anything else they belong to an entity.
     def carried(element)
+      return NONE unless %i[relationship attribute].include?(element.kind)
+
       relationship = element.kind == :relationship ? element : nil
       relationship ||= @model[element.parent_id] if element.kind == :attribute
       return [] unless relationship&.kind == :relationship && !Logical::Cardinality.many_to_many?(relationship)

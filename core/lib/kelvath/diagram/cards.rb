@@ -28,7 +28,9 @@ module Kelvath
       # The Card of an entity or table; at least so wide, if that is said.
       def card(element, width: nil)
         card = measured(element, width:)
-        card.ink = Notations.for_card(card.kind, @notation).draw(card)
+        notation = Notations.for_card(card.kind, @notation)
+        card.rows = notation.fitted_rows(card)
+        card.ink = notation.draw(card)
         card.far = far(element.name, card.width, card.height)
         card.freeze
       end

@@ -29,6 +29,8 @@ module Kelvath
           card.core = { left: 0, right: box, top: (card.height - face) / 2.0, bottom: (card.height + face) / 2.0 }
         end
 
+        def fitted_rows(card) = card.rows
+
         def draw(card) = [ *ovals_of(card, card.core[:right]), *rectangle(card, card.core[:right]) ]
 
         def places_symbols? = true

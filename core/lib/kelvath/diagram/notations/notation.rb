@@ -28,11 +28,13 @@ module Kelvath
         def measure(card)
           card.width = [ card.width, usual_width(card) ].max.ceil
           card.lines = card.lines.flat_map { |text| text_font.wrap(text, 11.5, card.width - left - PADDING, most: MOST_LINES) }
-          card.rows = card.rows.map { |row| fitted(row, card.width) }
           card.title = title_font.fit(card.title, TITLE_SIZE, card.width - left - PADDING + 1)
           card.height = top + (card.rows.any? ? rows_height(card) : lines_height(card))
           card.core = core(card)
         end
+
+        # The rows of a measured card, cut to its width: only who draws it needs them so.
+        def fitted_rows(card) = card.rows.map { |row| fitted(row, card.width) }
 
         # The shapes of a measured card, from its upper left corner.
         def draw(card) = [ *face(card), *texts(card) ]
