@@ -26,6 +26,7 @@ class SqliteProcess
 
   def initialize(path, readonly:, limits:, wait:)
     @wait = wait
+    @most = limits.fetch(:rlimit_fsize) >> 20 # megabytes
     input, @to = IO.pipe
     @from, output = IO.pipe
     paths = Gem.loaded_specs.fetch("sqlite3").full_require_paths.flat_map { |each| [ "-I", each ] }
@@ -82,7 +83,7 @@ class SqliteProcess
   def lost
     _, status = Process.wait2(@pid)
     @pid = nil
-    raise Refused, { "XFSZ" => "it makes the file larger than #{LIMITS[:rlimit_fsize] >> 20} MB, and was stopped", "XCPU" => "it computed for too long and was stopped" }
+    raise Refused, { "XFSZ" => "it makes the file larger than #{@most} MB, and was stopped", "XCPU" => "it computed for too long and was stopped" }
       .fetch(status.signaled? ? Signal.signame(status.termsig) : "", "the engine's process ended (#{status.signaled? ? "signal #{status.termsig}" : "code #{status.exitstatus}"})")
   end
 

@@ -17,8 +17,10 @@ module Kelvath
       def self.check_seen(model, key, text, seen)
         sentences = model.memo(:sentences) { Writer.new(model).chapters.flat_map { |chapter| chapter.sections.flat_map(&:sentences) } }
         about = key.split(":", 3).first(2).join(":")
-        now = (sentences.find { |each| each.key == key } || sentences.find { |each| each.key.start_with?("#{about}:") || each.key == about })&.text.to_s
-        return if [ seen, text ].any? { |known| known.split == now.split }
+        said = sentences.select { |each| each.key == key } # a relationship is said at both of its ends
+        said = sentences.select { |each| each.key.start_with?("#{about}:") || each.key == about } if said.empty?
+        now = said.first&.text.to_s
+        return if [ seen, text ].any? { |known| [ now, *said.map(&:text) ].any? { |each| each.split == known.split } }
 
         raise Conflict, [ Conflict::Clash.new(element_id: about.split(":").last, field: nil, yours: text, theirs: now, message: "This says “#{now}” meanwhile; yours was “#{text}”.") ]
       end

@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+require_relative "../support/subjects"
+
+# One editor all day, in a process of its own: a diagram of 1,000 cards with its ledger open, edit after edit.
+module MemoryRows
+  EDITS = Integer(ENV.fetch("MEMORY_EDITS", 10_000))
+  FIRST = 500
+  WORK = <<~RUBY
+    require Rails.root.join("bench/support/subjects")
+    stored = Subjects.store(Subjects.large)
+    diagram = Subjects.large.all(:diagram).find { |each| each.stage == "logical" }.id
+    entities = Subjects.large.children(diagram, :diagram_node).map(&:element_id)
+    memory = -> { GC.start; File.read("/proc/self/status")[/VmRSS:\\s+(\\d+)/, 1].to_i / 1024.0 }
+    1.upto(#{EDITS}) do |number|
+      change = Kelvath::Editing.set(stored.model, entities[number % entities.size], "definition", "Said \#{number}.")
+      page = Repaint.new(stored, stored.journal.commit(change, by: "Bench"), diagram_id: diagram, ledger_scope: "logical", selected: "")
+      [ page.scene_changes, page.ledger_changes ]
+      puts memory.call if [ #{FIRST}, #{EDITS} ].include?(number)
+    end
+  RUBY
+end
+
+Figures.row("memory after #{MemoryRows::EDITS} edits, beside that after #{MemoryRows::FIRST}", unit: "MB", goal: "<= 1.3 x") do
+  early, late = IO.popen([ "bin/rails", "runner", MemoryRows::WORK ], &:read).lines.map(&:to_f)
+  [ late, early, late <= early * 1.3 ]
+end
