@@ -26,6 +26,8 @@ class SheetFile::Workbook
   # [[text, …], …]. Raises Kelvath::UnreadableFile.
   def rows
     @zip = opened
+    SheetFile.refuse(too_large) if @zip.sum(&:size) > SheetFile::UNPACKED
+
     @texts = part?("xl/sharedStrings.xml") ? texts : []
     @dates = part?("xl/styles.xml") ? date_styles : []
     cells(first_sheet)
