@@ -6,7 +6,7 @@ module Kelvath
     # that two can be laid side by side whatever their ids are.
     class Outline
       def self.of_model(model)
-        new(model).outline(model.elements.each_value.reject { |element| %i[diagram diagram_node].include?(element.kind) })
+        new(model).outline(model.elements.each_value.reject { |element| element.class.side == :drawing })
       end
 
       def self.of_design(model, design_id, platform)
@@ -47,11 +47,11 @@ module Kelvath
         case element.kind
         when :key, :foreign_key, :check, :index then element.name.empty? ? unnamed(element) : folded(element.name)
         when :identifier then names(element.member_ids).join(", ")
-        else folded(Describing.label(element, @model).to_s)
+        else folded(element.label(@model).to_s)
         end
       end
 
-      def unnamed(element) = "(#{element.kind == :check ? element.condition : names(element.column_ids).join(', ')})"
+      def unnamed(element) = "(#{element.kind == :check ? Ddl::Names.text(@model, element, :condition) : names(element.column_ids).join(', ')})"
       def folded(name) = @platform ? name.downcase : name
 
       def fields(element)
@@ -62,6 +62,8 @@ module Kelvath
       def left_out?(kind, field) = @platform ? @platform.not_kept.include?([ kind, field ]) : false
 
       def value(element, field)
+        return Ddl::Names.text(@model, element, field.name) if field.expression?
+
         value = element[field.name]
         return names(value) if field.references?
         return value && (@model[value] ? path(@model[value]) : value) if field.reference?

@@ -8,13 +8,21 @@ module Kelvath
       BEGINNINGS = { query: %w[select with values], index: %w[on] }.freeze
 
       # [[kind of element, field, kind of piece], …]: where a design holds pieces.
-      PLACES = [ [ :column, :default_value, :expression ], [ :column, :native_type, :type ], [ :check, :condition, :expression ],
+      PLACES = [ [ :column, :default_value, :expression ], [ :column, :native_type, :type ], [ :column, :computed, :expression ],
+                 [ :check, :condition, :expression ], [ :clause, :text, :clause ],
                  [ :index, :expression, :index ], [ :view, :query, :query ] ].freeze
 
-      # [[field, Piece], …] of an element: those it has, empty ones left out.
-      def self.of(element)
-        PLACES.select { |kind, field, _| kind == element.kind && !element[field].empty? }.map { |_, field, kind| [ field, new(element[field], kind) ] }
-      end
+      # { kind of element => [[field, kind of piece], …] }
+      FIELDS = PLACES.group_by(&:first).transform_values { |list| list.map { |_, field, kind| [ field, kind ] } }.freeze
+
+      # The kind of piece that a field of a kind of element holds.
+      def self.kind(kind, field) = FIELDS.fetch(kind).assoc(field).last
+
+      # [[field, kind of piece], …] of an element: those it has, empty ones left out.
+      def self.fields(element) = FIELDS.fetch(element.kind, []).reject { |field, _| element[field].empty? }
+
+      # [[field, Piece], …] of an element.
+      def self.of(element) = fields(element).map { |field, kind| [ field, new(element[field], kind) ] }
 
       # kind: :expression, :type, :index or :query.
       def initialize(text, kind)

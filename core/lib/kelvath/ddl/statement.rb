@@ -15,9 +15,10 @@ module Kelvath
         @heading = Comments.lines(heading.join("\n"))
         line = @heading.size + 2
         @statements = statements.map do |statement|
-          placed = Statement.new(**statement.to_h, line:).freeze
+          placed = statement.dup
+          placed.line = line
           line += statement.sql.count("\n") + 2
-          placed
+          placed.freeze
         end.freeze
       end
 

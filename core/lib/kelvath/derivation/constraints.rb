@@ -90,7 +90,7 @@ module Kelvath
 
       # The allowed values and the range of an attribute, as the platform says them.
       def conditions(held, type)
-        name = @platform.quote(column(held).name)
+        name = Metamodel::Expression.reference(column(held).id)
         ends = [ [ type.least_value, ">=" ], [ type.most_value, "<=" ] ].reject { |value, _| value.empty? || !type.fits?(value) }
         range = ends.map { |value, sign| "#{name} #{sign} #{literal(value, type)}" }
         values = type.allowed_values.map { |value| literal(value, type) }

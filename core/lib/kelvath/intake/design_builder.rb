@@ -13,6 +13,9 @@ module Kelvath
         @ids = ids
         @name = name
         @sources = {}
+        @outside = {} # { name in lower case => table }
+        @outside_columns = {} # { [table's id, name in lower case] => column }
+        @types = Hash.new { |known, native| known[native] = platform.canonical_type(native) }
       end
 
       # The design itself.
@@ -26,10 +29,10 @@ module Kelvath
       # Notes which logical element a table or column belongs to.
       def link(physical_id, source_id) = @sources[physical_id] = source_id
 
-      # The design and all within it.
+      # The design and all within it, when all links are known.
       def elements
         inner = catalog.tables.flat_map { |table| table_elements(table) } + view_elements
-        inner = inner.map { |element| @sources.key?(element.id) ? element.with(source_id: @sources[element.id]) : element }
+        inner += @outside.values + @outside_columns.values
         [ design.with(base: Derivation::Base.pack(inner)), *inner ]
       end
 
@@ -38,52 +41,105 @@ module Kelvath
       def table_ids = @table_ids ||= catalog.tables.to_h { |table| [ table.name, @ids.next ] }
 
       def column_ids
-        @column_ids ||= catalog.tables.flat_map { |table| table.columns.map { |column| [ [ table.name, column.name.downcase ], @ids.next ] } }.to_h
+        @column_ids ||= catalog.tables.each_with_object({}) do |table, ids|
+          table.columns.each { |column| ids[[ table.name, column.name.downcase ]] = @ids.next }
+        end
       end
 
       def table_elements(table)
         id = table_id(table.name)
-        [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment),
+        [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment,
+                               options: table.options.to_h, source_id: @sources.fetch(id, "")),
           *table.columns.each_with_index.map { |column, index| column_element(table, column, index) },
-          *table.keys.map { |key| build(:key, id, name: key.name, primary: key.primary, column_ids: columns(table.name, key.columns)) },
-          *table.foreign_keys.filter_map { |key| foreign_key(table, key) },
-          *table.checks.map { |check| build(:check, id, name: check.name, condition: check.condition) },
-          *table.indexes.map { |index| index_element(table, index) } ]
+          *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
+      end
+
+      def constraints(table, id)
+        keys = table.keys.map do |key|
+          build(:key, id, name: key.name, primary: key.primary, column_ids: columns(table.name, key.columns),
+                          options: key.options.to_h)
+        end
+        checks = table.checks.map do |check|
+          build(:check, id, name: check.name, condition: resolved(check.condition, :expression, id))
+        end
+        clauses = table.clauses.to_a.map do |clause|
+          build(:clause, id, name: clause.name, text: resolved(clause.text, :clause, id))
+        end
+        keys + table.foreign_keys.map { |key| foreign_key(table, key) } + checks + clauses
       end
 
       def column_element(table, column, index)
-        Metamodel::Column.new(id: column_id(table.name, column.name), parent_id: table_id(table.name), name: column.name,
-                              native_type: @platform.canonical_type(column.native_type), mandatory: column.mandatory, identity: column.identity,
-                              default_value: column.default_value, comment: column.comment, position: index + 1.0)
+        id = column_id(table.name, column.name)
+        computed = resolved(column.computed.to_s, :expression, table_id(table.name))
+        Metamodel::Column.new(id:, parent_id: table_id(table.name), name: column.name, native_type: @types[column.native_type],
+                              mandatory: column.mandatory, identity: column.identity, default_value: column.default_value, computed:,
+                              stored: column.stored || false, comment: column.comment, options: column.options.to_h,
+                              source_id: @sources.fetch(id, ""), position: index + 1.0)
       end
 
-      # A foreign key to a table that is not there cannot be kept.
       def foreign_key(table, key)
-        return catalog.log << lost_target(table, key) && nil unless table_ids.key?(key.target_table)
+        target, targets = table_ids.key?(key.target_table) ? inside(key) : outside(table, key)
+        build(:foreign_key, table_id(table.name), name: key.name, column_ids: columns(table.name, key.columns), target_table_id: target,
+              target_column_ids: targets, on_delete: key.on_delete, on_update: key.on_update, options: key.options.to_h)
+      end
 
-        build(:foreign_key, table_id(table.name), name: key.name, column_ids: columns(table.name, key.columns),
-              target_table_id: table_id(key.target_table), target_column_ids: columns(key.target_table, key.target_columns),
-              on_delete: key.on_delete, on_update: key.on_update)
+      def inside(key) = [ table_id(key.target_table), columns(key.target_table, key.target_columns) ]
+
+      # A table that is not there is kept as one outside the design, by the names that foreign keys give it.
+      def outside(table, key)
+        catalog.log << lost_target(table, key)
+        name = key.target_table
+        found = @outside[name.downcase] ||= build(:table, design.id, name:, outside: true)
+        types = key.columns.map { |column| table.columns.find { |each| each.name.casecmp?(column) }&.native_type.to_s }
+        [ found.id, key.target_columns.zip(types).map { |column, type| outside_column(found.id, column, @types[type]).id } ]
+      end
+
+      def outside_column(table_id, name, native_type)
+        position = @outside_columns.size + 1.0
+        @outside_columns[[ table_id, name.downcase ]] ||= build(:column, table_id, name:, native_type:, position:)
       end
 
       def lost_target(table, key)
         Catalog::Note.new(level: :warning, object: "#{table.name} (#{key.columns.join(', ')})",
-                          message: "This foreign key points at #{key.target_table}, which is not there; it is left out.")
+                                  message: "This foreign key points at #{key.target_table}, which is not there; it is kept as a table outside the design.")
       end
 
       def index_element(table, index)
-        build(:index, table_id(table.name), name: index.name, unique: index.unique, column_ids: columns(table.name, index.columns),
-              descending_ids: columns(table.name, index.descending), expression: index.expression)
+        id = table_id(table.name)
+        build(:index, id, name: index.name, unique: index.unique, column_ids: columns(table.name, index.columns),
+                          descending_ids: columns(table.name, index.descending),
+                          expression: resolved(index.expression, :index, id), options: index.options.to_h)
       end
 
       def view_elements
         catalog.views.each_with_index.map do |view, index|
-          build(:view, design.id, name: view.name, query: view.query, comment: view.comment, position: index + 1.0)
+          build(:view, design.id, id: view_ids[view.name], name: view.name, column_names: view.column_names.to_a,
+                                  query: resolved(view.query, :query), comment: view.comment,
+                                  options: view.options.to_h, position: index + 1.0)
+        end
+      end
+
+      # A piece of SQL with references for the names in it.
+      def resolved(text, kind, table_id = nil)
+        return text if text.empty?
+
+        columns = ->(id) { named_columns.fetch(id, {}) }
+        scope = Ddl::Names::Scope.new(tables: named_tables, columns:, table: table_id)
+        Ddl::NameFinder.new(text, kind, scope).resolved
+      end
+
+      def view_ids = @view_ids ||= catalog.views.to_h { |view| [ view.name, @ids.next ] }
+      def named_tables = @named_tables ||= table_ids.merge(view_ids).transform_keys(&:downcase)
+
+      # { table's id => { column's name in lower case => id } }
+      def named_columns
+        @named_columns ||= column_ids.each_with_object({}) do |((table, name), id), found|
+          (found[table_id(table)] ||= {})[name] = id
         end
       end
 
       def columns(table, names) = names.filter_map { |name| column_ids[[ table, name.downcase ]] }
-      def build(kind, parent_id, **values) = Metamodel.fetch(kind).new(id: @ids.next, parent_id:, **values)
+      def build(kind, parent_id, id: @ids.next, **values) = Metamodel.fetch(kind).new(id:, parent_id:, **values)
     end
   end
 end

@@ -7,16 +7,18 @@ module Kelvath
     class LogicalBuilder
       attr_reader :log
 
-      # taken: entity names the model has already; standard: what names are read by.
-      def initialize(design, ids, taken: [], standard: Naming::Standard.plain)
+      # taken: names the model has already, { entity: […], domain: […] }; standard: what names are read by.
+      def initialize(design, ids, taken: {}, standard: Naming::Standard.plain)
         @design = design
         @catalog = design.catalog
         @ids = ids
         @log = []
         @standard = standard
         @scope = Naming::Scope.new(joint: " ")
-        taken.each { |name| @scope.take(name) }
+        taken.fetch(:entity, []).each { |name| @scope.take(name) }
+        @domains = Domains.new(taken.fetch(:domain, [])) { |kind, **values| add(kind, **values) }
         @elements = []
+        @types = Hash.new { |known, native| known[native] = design.platform.logical_type(native) }
       end
 
       # The logical elements; tells the design which table and column belongs to what.
@@ -25,7 +27,10 @@ module Kelvath
         @identifying = IdentifyingKeys.new(@catalog).accepted
         @links = @catalog.tables.to_h { |table| [ table.name, in_key_order(table, table.foreign_keys.select { |key| relationship?(table, key) }) ] }
         @entities = @catalog.tables.to_h { |table| [ table.name, add_entity(table) ] }
+        @relationships = {} # { [table name, foreign key] => Relationship }
+        @attributes = {} # { table name => { column in lower case => Attribute } }
         @catalog.tables.each { |table| add_parts(table) }
+        @catalog.tables.each { |table| table.keys.each { |key| add_identifier(table, key) } }
         @elements
       end
 
@@ -40,19 +45,22 @@ module Kelvath
 
       def add_parts(table)
         brought = @links[table.name].flat_map(&:columns).map(&:downcase)
-        attributes = add_attributes(table, table.columns.reject { |column| brought.include?(column.name.downcase) })
-        table.keys.each { |key| add_identifier(table, key, attributes, brought) }
-        @links[table.name].each_with_index { |key, index| add_relationship(table, key, index) }
+        @attributes[table.name] = add_attributes(table, table.columns.reject { |column| brought.include?(column.name.downcase) })
+        @links[table.name].each_with_index { |key, index| @relationships[[ table.name, key ]] = add_relationship(table, key, index) }
       end
 
       def add_attributes(table, columns)
         scope = Naming::Scope.new(joint: " ")
         entity = @entities[table.name]
+        near = Naming::Standard.near(entity.name, @standard)
+        said = said_of_values(table, columns)
         columns.each_with_index.to_h do |column, index|
-          type = @design.platform.logical_type(column.native_type)
+          type = @types[column.native_type]
           note_unknown_type(table, column) if type[:type].empty?
-          attribute = add(:attribute, parent_id: entity.id, name: scope.take(words(column.name, :column, **Naming::Standard.near(entity.name, @standard))),
-                                      mandatory: column.mandatory, surrogate: column.identity, definition: column.comment, position: index + 1.0, **type)
+          attribute = add(:attribute, parent_id: entity.id, name: scope.take(words(column.name, :column, **near)),
+                                      mandatory: column.mandatory, surrogate: column.identity, definition: column.comment,
+                                      default_value: default(table, column), position: index + 1.0,
+                                      **limited(type, said[column.name.downcase], column))
           @design.link(@design.column_id(table.name, column.name), attribute.id)
           [ column.name.downcase, attribute ]
         end
@@ -62,12 +70,59 @@ module Kelvath
         note("#{table.name}.#{column.name}", "The type “#{column.native_type}” says nothing about the value; the attribute's type is left open.")
       end
 
-      # Only own columns are named as members; what identifies through a relationship joins by itself.
-      def add_identifier(table, key, attributes, brought)
-        own = key.columns.map(&:downcase).filter_map { |column| attributes[column]&.id }
-        mixed = key.columns.any? { |column| brought.include?(column.downcase) }
-        note(table.name, "The key #{key.columns.join(', ')} also covers columns of a foreign key; the identifier shows its own ones.") if mixed && !key.primary
-        add(:identifier, parent_id: @entities[table.name].id, name: key.primary ? "Primary" : "Alternate", primary: key.primary, member_ids: own) if own.any?
+      # What the checks of a table say of single columns: { column in lower case => Conditions' answer }.
+      def said_of_values(table, columns)
+        table.checks.each_with_object({}) do |check, said|
+          found = Conditions.read(check.condition)
+          column = found && columns.find { |each| each.name.casecmp?(found[:column]) }
+          next said[column.name.downcase] = found if column && !said.key?(column.name.downcase)
+
+          note(table.name, "The logical side has no place for the check #{check.condition.inspect[0, 200]}; it stays in the design.")
+        end
+      end
+
+      # The fields of an attribute that say its type, and what its values may be.
+      def limited(type, said, column)
+        return type unless said
+        return { domain_id: @domains.of(words(column.name, :column), type, said[:values]).id } if said[:values]
+
+        { **type, least_value: said[:least].to_s, most_value: said[:most].to_s }
+      end
+
+      # A default that is a value; anything else is the design's.
+      def default(table, column)
+        return "" if column.default_value.empty?
+
+        value = Conditions.value(column.default_value)
+        return value if value
+
+        note("#{table.name}.#{column.name}", "The logical side has no place for the default #{column.default_value.inspect[0, 200]}; it stays in the design.")
+        ""
+      end
+
+      # Members that came with a relationship are named by it. Those of identifying ones join a primary identifier by
+      # themselves.
+      def add_identifier(table, key)
+        own = @attributes[table.name]
+        columns = key.columns.map(&:downcase)
+        columns &= own.keys if key.primary
+        members = columns.filter_map { |column| held_id(table.name, column) }
+        name = key.primary ? "Primary" : "Alternate"
+        add(:identifier, parent_id: @entities[table.name].id, name:, primary: key.primary, member_ids: members) if members.any?
+      end
+
+      # The id that a column's attribute has in its entity: its own, or composed of the relationship that brings it
+      # and the id it has in the parent.
+      def held_id(table_name, column, path = [])
+        attribute = @attributes[table_name][column]
+        return attribute.id if attribute
+
+        key = @links[table_name].find { |each| each.columns.any? { |name| name.casecmp?(column) } }
+        return if key.nil? || path.include?([ table_name, column ])
+
+        target = key.target_columns[key.columns.index { |name| name.casecmp?(column) }].downcase
+        source = held_id(key.target_table, target, [ *path, [ table_name, column ] ])
+        "#{@relationships[[ table_name, key ]].id}.#{source}" if source
       end
 
       def add_relationship(table, key, index)
@@ -75,8 +130,11 @@ module Kelvath
         child = @entities[table.name]
         columns = key.columns.map { |name| table.columns.find { |column| column.name.casecmp?(name) } }
         add(:relationship, from_id: parent.id, to_id: child.id, identifying: @identifying.include?([ table.name, key ]), position: index + 1.0,
-                           from_least: columns.all?(&:mandatory) ? 1 : 0, from_most: 1, to_most: once?(table, key) ? 1 : nil, role_name: role(table, key, parent))
+                           from_least: columns.all?(&:mandatory) ? 1 : 0, from_most: 1, to_most: once?(table, key) ? 1 : nil, role_name: role(table, key, parent), **actions(key))
       end
+
+      # What the standard does anyway is not said.
+      def actions(key) = { on_delete: key.on_delete, on_update: key.on_update }.reject { |_, action| action == "no action" }
 
       def once?(table, key) = table.keys.any? { |each| same?(each.columns, key.columns) }
 
@@ -129,6 +187,24 @@ module Kelvath
       end
 
       def note(object, message) = @log << Catalog::Note.new(level: :note, object:, message:)
+    end
+
+    # Domains made of the values that checks list; the same name, type and values are one domain.
+    class Domains
+      # taken: names there are already. The block adds an element of a kind and answers it.
+      def initialize(taken, &add)
+        @scope = Naming::Scope.new(joint: " ")
+        taken.each { |name| @scope.take(name) }
+        @add = add
+        @made = {}
+      end
+
+      # type: fields that say it; values: texts in order.
+      def of(name, type, values)
+        @made[[ name.downcase, type, values ]] ||= @add.call(:domain, name: @scope.take(name), **type).tap do |domain|
+          values.each_with_index { |value, index| @add.call(:allowed_value, parent_id: domain.id, value:, position: index + 1.0) }
+        end
+      end
     end
 
     # Which foreign keys identify: those that lie wholly in their table's primary key, unless they

@@ -20,7 +20,7 @@ module Kelvath
         @columns = @catalog.tables.to_h { |table| [ table.name, renamed(table.columns.map(&:name), @tables[table.name]) ] }
         views = renamed(@catalog.views.map(&:name), "")
         Catalog.new(tables: @catalog.tables.map { |table| table(table) }, log: @log,
-                    views: @catalog.views.map { |view| copy(view, name: views[view.name], query: text(view.query, view.name), comment: text(view.comment, view.name)) })
+                    views: @catalog.views.map { |view| copy(view, name: views[view.name], query: text(view.query, view.name), column_names: view.column_names.to_a.map { |name| plain(name) }, options: options(view.options), comment: text(view.comment, view.name)) })
       end
 
       private
@@ -46,30 +46,37 @@ module Kelvath
 
       def table(table)
         copy(table, name: @tables[table.name], comment: text(table.comment, table.name), columns: table.columns.map { |column| column(table, column) },
-                    keys: table.keys.map { |key| copy(key, name: plain(key.name), columns: columns(table.name, key.columns)) },
+                    keys: table.keys.map { |key| copy(key, name: plain(key.name), columns: columns(table.name, key.columns), options: options(key.options)) },
                     foreign_keys: table.foreign_keys.map { |key| foreign_key(table, key) },
                     checks: table.checks.map { |check| copy(check, name: plain(check.name), condition: text(check.condition, table.name)) },
+                    clauses: table.clauses.to_a.map { |clause| copy(clause, name: plain(clause.name), text: text(clause.text, table.name)) },
+                    options: options(table.options),
                     indexes: table.indexes.map { |index| index(table, index) })
       end
 
       def column(table, column)
-        copy(column, name: @columns[table.name][column.name], native_type: plain(column.native_type), comment: text(column.comment, column.name), default_value: text(column.default_value, column.name))
+        copy(column, name: @columns[table.name][column.name], native_type: plain(column.native_type), comment: text(column.comment, column.name),
+                     default_value: text(column.default_value, column.name), computed: text(column.computed, column.name), options: options(column.options))
       end
 
       def foreign_key(table, key)
         target = @tables.fetch(key.target_table) { plain(key.target_table) }
-        copy(key, name: plain(key.name), columns: columns(table.name, key.columns), target_table: target, target_columns: columns(key.target_table, key.target_columns))
+        copy(key, name: plain(key.name), columns: columns(table.name, key.columns), target_table: target, target_columns: columns(key.target_table, key.target_columns),
+                  options: options(key.options))
       end
 
       def index(table, index)
-        copy(index, name: plain(index.name), columns: columns(table.name, index.columns), descending: columns(table.name, index.descending), expression: text(index.expression, table.name))
+        copy(index, name: plain(index.name), columns: columns(table.name, index.columns), descending: columns(table.name, index.descending), expression: text(index.expression, table.name),
+                    options: options(index.options))
       end
 
       def columns(table, names) = names.map { |name| @columns.fetch(table, {}).fetch(name) { plain(name) } }
+      def options(options) = options.to_h.to_h { |name, value| [ name, value.is_a?(String) ? plain(value) : value ] }
       def plain(name) = Metamodel::ValueCheck.mended(NAME, name.to_s)
 
       def text(text, owner)
-        mended = Metamodel::ValueCheck.mended(TEXT, text.to_s)
+        text = text.to_s
+        mended = Metamodel::ValueCheck.mended(TEXT, text)
         note(@tables.fetch(owner) { plain(owner) }, "A text of it had characters that no text can have, or more than #{Metamodel::Field::TEXT_LIMIT} of them; they are left out.") unless mended == text.to_s
         mended
       end

@@ -6,28 +6,48 @@ module Kelvath
     # One physical design. base is the result of its last derivation, kept so that deriving again
     # can tell what a person decided by hand: deflated canonical JSON of its elements, in base64.
     class Design < Element
+      side :physical
+      name_once_in :model
       field :name, :name
       field :platform, :name
+      field :version, :name, label: "Version of the platform"
       field :base, :archive, internal: true, compared: false
+
+      # All tables, or views, of a design by its id: who wants them asks here, wherever in the design they stand.
+      def self.tables(model, id) = model.children(id, :table)
+      def self.views(model, id) = model.children(id, :view)
     end
 
-    # source_id says which entity, relationship or other logical element something was derived from.
+    # source_id says which entity, relationship or other logical element something was derived from. One that is
+    # outside is only named: foreign keys may refer to it, scripts do not make it.
     class Table < Element
       within :design
+      name_once_in :parent
+      listed
+      sought
       include Named
       field :comment, :text
+      field :outside, :flag, label: "Outside this design"
+      field :options, :options
       field :source_id, :name, internal: true, compared: false
+
+      def card_ids(_model) = [ id ]
     end
 
-    # native_type is written as the platform writes it: "varchar(30)".
+    # native_type is written as the platform writes it: "varchar(30)". stored is said of what is computed only.
     class Column < Element
       within :table
+      name_once_in :parent
+      listed
       include Named
       field :native_type, :name, label: "Type"
       field :mandatory, :flag
       field :identity, :flag, label: "Numbered by the database"
       field :default_value, :text, label: "Default"
+      field :computed, :expression, label: "Computed from"
+      field :stored, :flag, label: "Kept in the row"
       field :comment, :text
+      field :options, :options
       field :source_id, :name, internal: true, compared: false
       field :position, :number, internal: true, compared: false
     end
@@ -35,21 +55,25 @@ module Kelvath
     # The primary key of a table or one of its alternate (unique) keys.
     class Key < Element
       within :table
+      listed
       include Named
       field :primary, :flag
       field :column_ids, :references, to: :column, label: "Columns"
+      field :options, :options
       field :source_id, :name, internal: true, compared: false
     end
 
     # column_ids and target_column_ids run side by side.
     class ForeignKey < Element
       within :table
+      listed
       include Named
       field :column_ids, :references, to: :column, label: "Columns"
       field :target_table_id, :reference, to: :table, gone: :remove
       field :target_column_ids, :references, to: :column, label: "Target columns"
       field :on_delete, :choice, values: [ "no action", "restrict", "cascade", "set null", "set default" ]
       field :on_update, :choice, values: [ "no action", "restrict", "cascade", "set null", "set default" ]
+      field :options, :options
       field :source_id, :name, internal: true, compared: false
     end
 
@@ -57,27 +81,41 @@ module Kelvath
     class Check < Element
       within :table
       include Named
-      field :condition, :text
+      field :condition, :expression
+      field :source_id, :name, internal: true, compared: false
+    end
+
+    # A further part of a table's statement that Kelvath does not take apart, kept as text: an exclusion constraint.
+    class Clause < Element
+      within :table
+      include Named
+      field :text, :expression
       field :source_id, :name, internal: true, compared: false
     end
 
     # expression stands for an index over an expression or part of a table: its text from ON onwards.
     class Index < Element
       within :table
+      listed
       include Named
       field :unique, :flag
       field :column_ids, :references, to: :column, label: "Columns"
       field :descending_ids, :references, to: :column, label: "Descending columns"
-      field :expression, :text
+      field :expression, :expression
+      field :options, :options
       field :source_id, :name, internal: true, compared: false
     end
 
     # query is the SELECT that the view stands for.
     class View < Element
       within :design
+      name_once_in :parent
+      listed
       field :name, :name
-      field :query, :text
+      field :column_names, :names, label: "Names of its columns"
+      field :query, :expression
       field :comment, :text
+      field :options, :options
       field :position, :number, internal: true, compared: false
     end
   end

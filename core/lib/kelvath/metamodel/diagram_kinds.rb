@@ -11,6 +11,10 @@ module Kelvath
 
     # One drawing of a stage. A physical one belongs to a design.
     class Diagram < Element
+      side :drawing
+      needs_name
+      sought
+      standard
       field :name, :name
       field :stage, :choice, values: %w[concept logical physical]
       field :design_id, :reference, to: :design, gone: :remove
@@ -43,6 +47,8 @@ module Kelvath
       field :pinned, :flag
       field :width, :number
       field :colour, :choice, values: COLOURS
+
+      def label(model) = model[element_id]&.name.to_s
     end
 
     # Something drawn that is no object of the model: a note, a frame around cards, a plain shape.
@@ -55,6 +61,8 @@ module Kelvath
       field :width, :number, default: 180.0
       field :height, :number, default: 90.0
       field :colour, :choice, values: COLOURS
+
+      def label(_model) = Metamodel.quoted(text)
     end
   end
 end

@@ -13,9 +13,14 @@ module Kelvath
     #
     # Values equal to the default are not stored, which keeps a large model small.
     class Element
+      extend Facts
+
       class << self
         # The name of the kind, :crew_list for CrewList.
         def kind = @kind ||= name.split("::").last.gsub(/(?<=[a-z])(?=[A-Z])/, "_").downcase.to_sym
+
+        # The same as text.
+        def key = @key ||= kind.to_s.freeze
 
         # The name as people read it: "crew list".
         def title = kind.to_s.tr("_", " ")
@@ -25,7 +30,8 @@ module Kelvath
 
         def field(name, type, **options)
           fields[name] = Field.new(name, type, **options)
-          define_method(name) { @values.fetch(name) { self.class.fields[name].default } }
+          default = fields[name].default
+          define_method(name) { @values.fetch(name, default) }
         end
 
         # Declared fields by name, in order of declaration.
@@ -35,6 +41,9 @@ module Kelvath
         def fetch_field(name)
           fields.fetch(name.to_sym) { raise UnknownName, "A #{title} has no field “#{name}”; it has #{fields.keys.join(', ')}." }
         end
+
+        # Fields whose values are SQL with references in it.
+        def expression_fields = @expression_fields ||= fields.values.select(&:expression?)
 
         # What each field is when nothing is said.
         def defaults = @defaults ||= fields.transform_values(&:default).freeze
@@ -81,21 +90,29 @@ module Kelvath
       def kind = self.class.kind
 
       # The value of a field by its name.
-      def [](name) = @values.fetch(name) { self.class.fetch_field(name).default }
+      def [](name) = @values.fetch(name) { self.class.defaults.fetch(name) { self.class.fetch_field(name).default } }
+
+      # What people call it: its name, or words that stand for one. model: where it stands.
+      def label(_model) = @values.fetch(:name, "")
+
+      # Ids of the entities and tables on whose cards it shows.
+      def card_ids(_model) = [ parent_id ].compact
 
       # A copy with some fields changed.
       def with(**changes) = self.class.new(id:, parent_id:, **@values, **changes)
 
       # Ids of all elements this one refers to, the parts of composed ids included, without its parent.
       def referenced_ids
-        self.class.reference_fields.flat_map do |field|
+        ids = self.class.reference_fields.flat_map do |field|
           Array(self[field.name]).flat_map { |id| id.include?(".") ? id.split(".") : [ id ] }
         end
+        self.class.expression_fields.each { |field| ids.concat(Expression.ids(self[field.name])) }
+        ids
       end
 
       # { "kind" => …, "id" => …, "within" => …, then the fields that differ from their default }
       def to_h
-        hash = { "kind" => kind.to_s, "id" => id }
+        hash = { "kind" => self.class.key, "id" => id }
         hash["within"] = parent_id if parent_id
         @values.each { |name, value| hash[name.to_s] = value }
         hash

@@ -3,22 +3,24 @@
 module Kelvath
   module Metamodel
     # One declared field of a kind: its type, its default, what it may refer to. From it follow the
-    # parsing of typed text, the storage column, the JSON Schema, the ledger cell and the input shown.
+    # parsing of typed text, the JSON Schema, the ledger cell and the input shown.
     class Field
-      # What each type is in the model file (JSON Schema) and in storage (a column type).
+      # What the values of each type are in the model file (JSON Schema).
       TYPES = {
-        name: { schema: { "type" => "string" }, storage: :string },
-        text: { schema: { "type" => "string" }, storage: :text },
-        choice: { schema: { "type" => "string" }, storage: :string },
-        reference: { schema: { "type" => %w[string null] }, storage: :string },
-        references: { schema: { "type" => "array", "items" => { "type" => "string" } }, storage: :json },
-        names: { schema: { "type" => "array", "items" => { "type" => "string" } }, storage: :json },
-        flag: { schema: { "type" => "boolean" }, storage: :boolean },
-        integer: { schema: { "type" => %w[integer null] }, storage: :integer },
-        number: { schema: { "type" => %w[number null] }, storage: :float },
-        archive: { schema: { "type" => %w[string null], "contentEncoding" => "base64" }, storage: :text }
+        name: { "type" => "string" },
+        text: { "type" => "string" },
+        expression: { "type" => "string" },
+        choice: { "type" => "string" },
+        reference: { "type" => %w[string null] },
+        references: { "type" => "array", "items" => { "type" => "string" } },
+        names: { "type" => "array", "items" => { "type" => "string" } },
+        options: { "type" => "object" },
+        flag: { "type" => "boolean" },
+        integer: { "type" => %w[integer null] },
+        number: { "type" => %w[number null] },
+        archive: { "type" => %w[string null], "contentEncoding" => "base64" }
       }.freeze
-      DEFAULTS = { name: "", text: "", choice: nil, flag: false, references: [].freeze, names: [].freeze }.freeze
+      DEFAULTS = { name: "", text: "", expression: "", choice: nil, flag: false, references: [].freeze, names: [].freeze, options: {}.freeze }.freeze
 
       NAME_LIMIT = 120 # characters of a name that somebody types
       TEXT_LIMIT = 500_000 # characters; views and definitions of 100,000 are met in old databases
@@ -48,17 +50,19 @@ module Kelvath
 
       def internal? = @internal
       def compared? = @compared
+      def expression? = type == :expression
+      # Does its text depend on what else is in the design?
+      def written_by_platform? = %i[expression options].include?(type)
       def reference? = type == :reference
       def references? = type == :references
       def removes_when_gone? = @gone == :remove
-      def storage = TYPES.fetch(type)[:storage]
 
       # The JSON Schema of a value of this field.
       def schema
-        schema = TYPES.fetch(type)[:schema].dup
+        schema = TYPES.fetch(type).dup
         schema["enum"] = values if values
         schema["maxLength"] = ValueCheck::NAME_MOST if type == :name
-        schema["maxLength"] = TEXT_LIMIT if type == :text
+        schema["maxLength"] = TEXT_LIMIT if %i[text expression].include?(type)
         schema
       end
 
@@ -69,9 +73,11 @@ module Kelvath
         case type
         when :name then parse_name(raw)
         when :text, :archive then checked_text(raw.to_s.gsub("\r\n", "\n"))
+        when :expression then Expression.plain(checked_text(raw.to_s.gsub("\r\n", "\n")))
         when :choice then parse_choice(raw)
         when :reference then raw.to_s.empty? ? nil : raw.to_s
         when :references, :names then Array(raw).map { |member| checked_text(member.to_s) }.reject(&:empty?).freeze
+        when :options then raw.is_a?(Hash) ? raw : refuse(raw, "#{label} are read by the platform.")
         when :flag then parse_flag(raw)
         when :integer then parse_number(raw) { |text| Integer(text, 10) }
         when :number then parse_number(raw) { |text| Float(text) }

@@ -1,16 +1,16 @@
 # frozen_string_literal: true
 
 module Kelvath
-  # The kinds of the concept and the logical side. A new kind is one class here and one migration.
+  # The kinds of the concept and the logical side. A new kind is one class here.
   module Metamodel
     # The types a business value can have, whatever the platform. The empty one: not decided.
     LOGICAL_TYPES = [
-      "", "text", "long_text", "integer", "small_integer", "big_integer", "decimal", "float",
-      "boolean", "date", "time", "timestamp", "binary", "uuid", "json"
+      "", "text", "fixed_text", "long_text", "integer", "small_integer", "big_integer", "decimal", "float", "boolean",
+      "date", "time", "zoned_time", "timestamp", "zoned_timestamp", "interval", "binary", "uuid", "json"
     ].freeze
 
     # Which sizes a type can carry: :length, or :precision with :scale.
-    SIZED_TYPES = { "text" => %i[length], "binary" => %i[length], "decimal" => %i[precision scale] }.freeze
+    SIZED_TYPES = { "text" => %i[length], "fixed_text" => %i[length], "binary" => %i[length], "decimal" => %i[precision scale] }.freeze
 
     # Colours that a person may give to a card, a tag or a subject area; the empty one: none.
     COLOURS = [ "", "sand", "straw", "sage", "mint", "sky", "slate", "lilac", "rose", "clay" ].freeze
@@ -46,6 +46,9 @@ module Kelvath
     # naming standard that it follows, each at a version. names_from_id: the design whose names lead;
     # none: the logical names do.
     class Header < Element
+      side :logical
+      needs_name
+      standard
       field :name, :name
       field :definition, :text
       field :notation, :name, label: "Notation of new diagrams"
@@ -59,29 +62,55 @@ module Kelvath
 
     # A word whose plural the rules get wrong: "quay", "quays".
     class Word < Element
+      side :logical
+      listed adding: true
+      standard
       field :singular, :name
       field :plural, :name
+
+      def label(_model) = singular
     end
 
     # A type with a business meaning, decided once and used by many attributes. What it leaves open it
     # takes from the domain it is based on.
     class Domain < Element
+      side :logical
+      name_once_in :model
+      listed adding: true
+      sought
+      standard
       field :name, :name
       field :base_id, :reference, to: :domain, label: "Parent domain"
       include Typed
       field :definition, :text
+
+      # Entities with attributes of it, or of a domain that is based on it.
+      def card_ids(model, seen = Set.new)
+        return [] unless seen.add?(id)
+
+        model.referrers(id, :attribute).map(&:parent_id) + model.referrers(id, :domain).flat_map { |other| other.card_ids(model, seen) }
+      end
     end
 
     # One of the values a domain allows.
     class AllowedValue < Element
       within :domain
+      listed adding: true
+      standard
       field :value, :name
       field :meaning, :text
       field :position, :number, internal: true
+
+      def label(_model) = value
     end
 
     # A part of the model that belongs together for its readers.
     class SubjectArea < Element
+      side :logical
+      name_once_in :model
+      listed adding: true
+      sought
+      standard
       field :name, :name
       field :definition, :text
       field :colour, :choice, values: COLOURS
@@ -90,6 +119,10 @@ module Kelvath
 
     # A mark that may be put on any number of entities and attributes.
     class Tag < Element
+      side :logical
+      name_once_in :model
+      listed adding: true
+      standard
       field :name, :name
       field :colour, :choice, values: COLOURS
       field :definition, :text
@@ -97,16 +130,24 @@ module Kelvath
 
     # Something the business keeps data about.
     class Entity < Element
+      side :logical
+      name_once_in :model
+      listed adding: true
+      sought
       include Named
       field :definition, :text
       field :subject_area_id, :reference, to: :subject_area
       field :tag_ids, :references, to: :tag, label: "Tags"
+
+      def card_ids(_model) = [ id ]
     end
 
     # How two entities relate. least and most say how many occurrences of that end's entity belong to
     # one of the other's; most left empty is many. phrase reads from -> to, inverse_phrase to -> from.
     # separate: a key that arrives by another way too is not made one with what this one brings.
     class Relationship < Element
+      side :logical
+      listed adding: true
       field :from_id, :reference, to: :entity, gone: :remove
       field :to_id, :reference, to: :entity, gone: :remove
       field :phrase, :name, label: "Verb phrase"
@@ -122,12 +163,18 @@ module Kelvath
       field :on_update, :choice, values: REFERENTIAL_ACTIONS, label: "When the parent's key changes"
       field :definition, :text
       field :position, :number, internal: true
+
+      # "Vessel make Sailing"
+      def label(model) = [ model[from_id]&.name, phrase, model[to_id]&.name ].reject { |part| part.to_s.empty? }.join(" ")
+      def card_ids(_model) = [ from_id, to_id ]
     end
 
     # One thing known of an entity, or of a many-to-many relationship. A domain gives it a type; what
     # is set here overrides the domain.
     class Attribute < Element
       within :entity, :relationship
+      name_once_in :parent
+      sought
       include Named
       field :domain_id, :reference, to: :domain
       include Typed
@@ -142,9 +189,12 @@ module Kelvath
     # composed ids of migrated ones; keys of identifying relationships join a primary one by themselves.
     class Identifier < Element
       within :entity
+      listed adding: true
       field :name, :name
       field :primary, :flag
       field :member_ids, :references, to: :attribute, label: "Members"
+
+      def label(model) = name.empty? ? Metamodel.names(member_ids, model) : name
     end
 
     # A stated functional dependency: who knows the determinant knows the dependents.
@@ -152,29 +202,41 @@ module Kelvath
       within :entity
       field :determinant_ids, :references, to: :attribute, label: "Determinant"
       field :dependent_ids, :references, to: :attribute, label: "Dependents"
+
+      def label(model) = "#{Metamodel.names(determinant_ids, model)} decides #{Metamodel.names(dependent_ids, model)}"
     end
 
     # An entity's division into subtypes.
     class SubtypeGroup < Element
       within :entity
+      listed
       field :name, :name
       field :subtype_ids, :references, to: :entity, label: "Subtypes"
       field :exclusive, :flag, default: true
       field :complete, :flag
       field :discriminator_id, :reference, to: :attribute
+
+      def card_ids(_model) = [ parent_id, *subtype_ids ]
     end
 
     # A sentence that could not be read, kept where it was written until somebody mends it.
     class UnreadSentence < Element
+      side :logical
       field :subject_area_id, :reference, to: :subject_area
       field :text, :text
       field :reason, :text
       field :position, :number, internal: true
+
+      def label(_model) = Metamodel.quoted(text)
     end
 
     # A field of the house's own for one kind of element.
     class CustomField < Element
       TYPES = [ "text", "number", "date", "yes or no", "one of" ].freeze
+      side :house
+      needs_name
+      listed adding: true
+      standard
       field :name, :name
       field :of, :choice, values: %w[entity attribute relationship domain subject_area table column], label: "Kind"
       field :type, :choice, values: TYPES
@@ -185,16 +247,22 @@ module Kelvath
     # What a custom field says of one element.
     class CustomValue < Element
       within :entity, :attribute, :relationship, :domain, :subject_area, :table, :column
+      side :house
       field :custom_field_id, :reference, to: :custom_field, gone: :remove
       field :value, :text
+
+      def label(model) = model[custom_field_id]&.name.to_s
     end
 
     # What somebody remarked on an element. written_on is an ISO 8601 date.
     class Note < Element
       within :entity, :attribute, :relationship, :domain, :subject_area, :table, :column
+      side :house
       field :text, :text
       field :author, :name
       field :written_on, :name, label: "Date"
+
+      def label(_model) = Metamodel.quoted(text)
     end
   end
 end

@@ -8,6 +8,8 @@ module Kelvath
     # forbidden one. context: words beside which a short form that others share means this one.
     class LexiconEntry < Element
       STATUSES = %w[proposed approved retired forbidden].freeze
+      side :house
+      name_once_in :model
       field :name, :name, label: "Word"
       field :short_forms, :names, label: "Short forms"
       field :plural, :name
@@ -23,6 +25,7 @@ module Kelvath
     # How the names of one kind of object are made. Those of the logical side (entity, attribute,
     # relationship, domain) say how names read in words; the others how they are written physically.
     class NameRule < Element
+      side :house
       LOGICAL = %w[entity attribute relationship domain].freeze
       PATTERNED = %w[primary_key unique_key foreign_key index check].freeze
       OBJECTS = (LOGICAL + %w[table column] + PATTERNED + %w[view]).freeze
@@ -48,6 +51,9 @@ module Kelvath
       field :owner_in_front, :choice, values: [ "never", "always", "when repeated", "for keys" ], label: "Table's name in front"
       field :migrated, :choice, values: [ "logical name", "source name", "role and source name", "table and source name" ], label: "Foreign-key columns are named by"
       field :pattern, :names, label: "Made of"
+
+      # "names of primary keys"
+      def label(_model) = "names of #{Inflection.plural(of.tr('_', ' '))}"
     end
   end
 end

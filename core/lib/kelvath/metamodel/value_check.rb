@@ -6,6 +6,7 @@ module Kelvath
     # narrower limits (Field#parse): an old database may hold longer names than anybody should give.
     module ValueCheck
       NAME_MOST = 1_000 # characters of a name that comes from elsewhere
+      NAMES_MOST = 100 # options of one element
       LIST_MOST = 10_000 # members of a list
       WHOLE = (-(2**53)..(2**53)) # numbers that JSON and every database keep as they are
       REAL = (-1e12..1e12)
@@ -18,11 +19,12 @@ module Kelvath
       def fault(field, value)
         case field.type
         when :name then text_fault(field, value, NAME_MOST)
-        when :text then text_fault(field, value, Field::TEXT_LIMIT)
+        when :text, :expression then text_fault(field, value, Field::TEXT_LIMIT)
         when :archive then value.nil? ? nil : text_fault(field, value, Float::INFINITY)
         when :choice then "#{field.label} cannot be #{shown(value)}; it is one of #{field.values.reject(&:empty?).join(', ')}." unless field.values.include?(value)
         when :reference then "#{field.label} must be the id of an element, not #{shown(value)}." unless value.nil? || id?(value)
         when :references, :names then list_fault(field, value)
+        when :options then options_fault(field, value)
         when :flag then "#{field.label} is yes or no, not #{shown(value)}." unless [ true, false ].include?(value)
         else number_fault(field, value)
         end
@@ -63,6 +65,23 @@ module Kelvath
         nil
       end
 
+      # { name => true, text or number }
+      def options_fault(field, value)
+        return "#{field.label} must be names with values, not #{shown(value)}." unless value.is_a?(Hash)
+        return "#{field.label} has #{value.size} members; at most #{NAMES_MOST} fit." if value.size > NAMES_MOST
+
+        value.each do |name, each|
+          wrong = text_fault(field, name, NAME_MOST)
+          wrong ||= each.is_a?(String) ? text_fault(field, each, Field::TEXT_LIMIT) : option_fault(field, each)
+          return wrong if wrong
+        end
+        nil
+      end
+
+      def option_fault(field, value)
+        "#{field.label} cannot hold #{shown(value)}." unless value == true || (value.is_a?(Integer) && WHOLE.cover?(value))
+      end
+
       def number_fault(field, value)
         return if value.nil?
         return "#{field.label} must be a #{'whole ' if field.type == :integer}number, not #{shown(value)}." unless field.type == :integer ? value.is_a?(Integer) : value.is_a?(Numeric)
@@ -72,7 +91,7 @@ module Kelvath
       end
 
       def shown(value) = "“#{value.to_s.scrub('?')[0, 40]}”"
-      private_class_method :text_fault, :list_fault, :number_fault, :shown
+      private_class_method :text_fault, :list_fault, :options_fault, :option_fault, :number_fault, :shown
     end
   end
 end

@@ -9,22 +9,36 @@ module Kelvath
         def key = name.split("::").last.downcase
       end
 
+      TITLE = "SQL"
+      VERSIONS = [ "" ].freeze
+      # { feature => the version since which it is there, or true }
+      FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true }.freeze
+      DEFERRAL = { name: "deferrable", type: :choice, values: [ "yes", "initially deferred" ], explanation: "Looked at when the transaction ends." }.freeze
+      OPTIONS = [
+        Option.new(of: :foreign_key, **DEFERRAL),
+        Option.new(name: "collation", of: :column, type: :text, explanation: "The order and likeness of its texts.")
+      ].freeze
+
       # Logical type -> native type; %l is the length, %p the precision, %s the scale. A list gives
       # the form with sizes first, then the one without.
       TYPES = {
-        "" => "text", "text" => [ "varchar(%l)", "text" ], "long_text" => "text", "integer" => "integer", "small_integer" => "smallint",
-        "big_integer" => "bigint", "decimal" => [ "numeric(%p,%s)", "numeric(%p)", "numeric" ], "float" => "double precision",
-        "boolean" => "boolean", "date" => "date", "time" => "time", "timestamp" => "timestamp", "binary" => "blob", "uuid" => "uuid",
-        "json" => "json"
+        "" => "text", "text" => [ "varchar(%l)", "text" ], "fixed_text" => [ "char(%l)", "char" ], "long_text" => "text",
+        "integer" => "integer", "small_integer" => "smallint", "big_integer" => "bigint",
+        "decimal" => [ "numeric(%p,%s)", "numeric(%p)", "numeric" ], "float" => "double precision", "boolean" => "boolean",
+        "date" => "date", "time" => "time", "zoned_time" => "time with time zone", "timestamp" => "timestamp",
+        "zoned_timestamp" => "timestamp with time zone", "interval" => "interval", "binary" => "blob", "uuid" => "uuid", "json" => "json"
       }.freeze
 
       # Native type (without sizes) -> logical type, for intake.
       LOGICAL = {
-        "varchar" => "text", "char" => "text", "character" => "text", "character varying" => "text", "nvarchar" => "text", "text" => "long_text",
-        "clob" => "long_text", "integer" => "integer", "int" => "integer", "smallint" => "small_integer", "tinyint" => "small_integer",
-        "bigint" => "big_integer", "numeric" => "decimal", "decimal" => "decimal", "number" => "decimal", "double precision" => "float",
-        "double" => "float", "real" => "float", "float" => "float", "boolean" => "boolean", "bool" => "boolean", "date" => "date", "time" => "time",
-        "timestamp" => "timestamp", "datetime" => "timestamp", "blob" => "binary", "uuid" => "uuid", "json" => "json"
+        "varchar" => "text", "char" => "fixed_text", "character" => "fixed_text", "character varying" => "text", "nvarchar" => "text",
+        "nchar" => "fixed_text", "text" => "long_text", "clob" => "long_text", "integer" => "integer", "int" => "integer",
+        "smallint" => "small_integer", "tinyint" => "small_integer", "bigint" => "big_integer", "numeric" => "decimal",
+        "decimal" => "decimal", "number" => "decimal", "double precision" => "float", "double" => "float", "real" => "float",
+        "float" => "float", "boolean" => "boolean", "bool" => "boolean", "date" => "date", "time" => "time",
+        "time with time zone" => "zoned_time", "timestamp" => "timestamp", "datetime" => "timestamp",
+        "timestamp with time zone" => "zoned_timestamp", "interval" => "interval", "interval year to month" => "interval",
+        "interval day to second" => "interval", "blob" => "binary", "uuid" => "uuid", "json" => "json"
       }.freeze
 
       # Words that mean a value when they stand as a default, unquoted.
@@ -35,14 +49,36 @@ module Kelvath
       def key = self.class.key
       def title = self.class::TITLE
 
+      # Versions that people meet, oldest first.
+      def versions = self.class::VERSIONS
+      def newest = versions.last
+
+      # Has it a feature, in a version (the newest unless said)?
+      #
+      #   Platforms.fetch("sqlite").supports?(:strict_tables, "3.35")  # => false
+      def supports?(feature, version = nil)
+        since = self.class::FEATURES.fetch(feature) { return false }
+        since == true || reached?(since, version)
+      end
+
+      # Is that version the one named, or a later one? No version is the newest.
+      def reached?(since, version) = since.nil? || version.to_s.empty? || (versions.index(version) || versions.size) >= versions.index(since)
+
+      # Option values that a kind of element can have; the one of that name, whatever its case, or nil.
+      def options(kind) = self.class::OPTIONS.select { |option| option.of == kind }
+      def option(kind, name) = options(kind).find { |option| option.name.casecmp?(name) }
+
+      # What writes scripts for it: a subclass of Ddl::Writer.
+      def writer_class = Ddl::Writer
+
+      # What reads catalogs of its databases: .new(query, progress:), #read -> Intake::Catalog; nil if nothing does.
+      def catalog_reader = nil
+
       # Longest identifier in bytes; nil: no limit.
       def identifier_limit = nil
 
       # Words that must be quoted to be names. Names that are not plain lower case are quoted anyway.
       def reserved_words = []
-
-      # Has COMMENT ON statements and keeps what they say.
-      def supports_comments? = true
 
       # [kind, field] pairs that a database of this platform does not keep as written.
       def not_kept = []

@@ -6,10 +6,22 @@ module Kelvath
     class Postgresql < Platform
       TITLE = "PostgreSQL"
 
-      TYPES = superclass::TYPES.merge("binary" => "bytea", "json" => "jsonb").freeze
+      # 13 and 14 bring nothing a design says; 15 knows NULLS NOT DISTINCT, 17 is the usual one, 18 has computed
+      # columns that are not kept in the row.
+      VERSIONS = %w[12 13 14 15 16 17 18].freeze
+      FEATURES = superclass::FEATURES.merge(virtual_columns: "18", nulls_not_distinct: "15").freeze
+      METHODS = %w[hash gin gist spgist brin].freeze
+      OPTIONS = (superclass::OPTIONS + [
+        Option.new(of: :key, **DEFERRAL),
+        Option.new(name: "materialized", of: :view, type: :flag, explanation: "Its rows are kept, and made anew when somebody says so."),
+        Option.new(name: "unlogged", of: :table, type: :flag, explanation: "Its rows are lost in a crash, and written faster."),
+        Option.new(name: "method", of: :index, type: :choice, values: METHODS, explanation: "How the index is kept, if not as a tree.")
+      ]).freeze
+
+      TYPES = superclass::TYPES.merge("binary" => "bytea", "json" => "jsonb", "zoned_time" => "timetz", "zoned_timestamp" => "timestamptz").freeze
       LOGICAL = superclass::LOGICAL.merge(
-        "bytea" => "binary", "jsonb" => "json", "timestamptz" => "timestamp", "timetz" => "time", "int4" => "integer", "int8" => "big_integer",
-        "int2" => "small_integer", "float8" => "float", "float4" => "float", "bpchar" => "text"
+        "bytea" => "binary", "jsonb" => "json", "timestamptz" => "zoned_timestamp", "timetz" => "zoned_time", "int4" => "integer", "int8" => "big_integer",
+        "int2" => "small_integer", "float8" => "float", "float4" => "float", "bpchar" => "fixed_text"
       ).freeze
 
       # The catalog's long spellings and the short ones that scripts use.
@@ -30,6 +42,8 @@ module Kelvath
 
       def identifier_limit = 63
       def reserved_words = RESERVED
+      def catalog_reader = CatalogReader
+      def writer_class = Writer
       def not_kept = [ %i[check condition], %i[view query], %i[column default_value] ]
 
       def canonical_type(native)
@@ -43,3 +57,9 @@ module Kelvath
     end
   end
 end
+
+require_relative "writer"
+require_relative "queries"
+require_relative "catalog_reader"
+
+Kelvath::Platforms.register(Kelvath::Platforms::Postgresql.new)

@@ -3,7 +3,7 @@
 require "core_test_helper"
 
 class SqliteTableTextTest < CoreTest
-  def text(sql) = Intake::SqliteTableText.new("CREATE TABLE t (#{sql})")
+  def text(sql) = Platforms::Sqlite::TableText.new("CREATE TABLE t (#{sql})")
 
   def test_names_and_conditions_of_constraints
     read = text("a int CONSTRAINT pk PRIMARY KEY, b text CONSTRAINT few CHECK (b IN ('x', 'y)')), CONSTRAINT one UNIQUE (\"A\", b), CONSTRAINT up FOREIGN KEY (b) REFERENCES u (c), CHECK (a > (1 + 2))")
@@ -17,6 +17,6 @@ class SqliteTableTextTest < CoreTest
     read = text("a int CONSTRAINT n NOT NULL -- CHECK (no)\n, b int REFERENCES u /* CONSTRAINT x */ UNIQUE")
     assert_empty read.checks
     assert_equal({ %w[b] => "" }, read.foreign_names)
-    assert_empty Intake::SqliteTableText.new(nil).checks
+    assert_empty Platforms::Sqlite::TableText.new(nil).checks
   end
 end

@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Intake
+  module Platforms
     # Reads the catalog of an SQLite database: one query for all tables, not one for each.
-    class SqliteCatalog
+    class Sqlite::CatalogReader
       TABLES = "SELECT name, type, sql FROM sqlite_master WHERE name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name"
       ACTUAL = "FROM sqlite_master m JOIN"
       COLUMNS = "SELECT m.name AS owner, c.* #{ACTUAL} pragma_table_xinfo(m.name) c WHERE m.type = 'table' ORDER BY m.name, c.cid"
@@ -13,7 +13,7 @@ module Kelvath
         SELECT i.name AS owner, x.* FROM sqlite_master m JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x
         WHERE m.type = 'table' AND x.key = 1 ORDER BY i.name, x.seqno
       SQL
-      GENERATED = [ 2, 3 ].freeze
+      GENERATED = { 2 => :virtual, 3 => :stored }.freeze
 
       def initialize(query, progress: Progress.none)
         @query = query
@@ -25,17 +25,26 @@ module Kelvath
       def read
         master = @query.call(TABLES).group_by { |row| row["type"] }
         load_details
-        tables = master.fetch("table", [])
+        tables = master.fetch("table", []).reject { |row| shadow?(row["name"]) }
         found = tables.each_with_index.map do |row, index|
           @progress.step(index, tables.size, "reading table #{row['name']}")
           table(row)
         end
         views = master.fetch("view", []).map { |row| view(row) }
         master.fetch("trigger", []).each { |row| note(row["name"], "This trigger is not taken in; designs do not hold triggers yet.") }
-        Catalog.new(tables: found, views:, log: @log)
+        Intake::Catalog.new(tables: found, views:, log: @log)
       end
 
       private
+
+      # What a virtual table keeps its contents in is not for people.
+      def shadow?(name)
+        @shadows ||= @query.call("SELECT name FROM pragma_table_list WHERE type = 'shadow'").to_set { |row| row["name"] }
+        return false unless @shadows.include?(name)
+
+        note(name, "This table holds the contents of a virtual table; it is left out.")
+        true
+      end
 
       def load_details
         @columns = rows(COLUMNS)
@@ -50,30 +59,36 @@ module Kelvath
       def table(row)
         name = row["name"]
         note(name, "This is a virtual table; only its columns are taken in.") if row["sql"].to_s.match?(/\A\s*CREATE\s+VIRTUAL/i)
-        text = SqliteTableText.new(row["sql"])
-        Catalog::Table.new(name:, comment: "", columns: columns(name), keys: keys(name, text), foreign_keys: foreign_keys(name, text),
-                           checks: text.checks.map { |check, condition| Catalog::Check.new(name: check, condition:) }, indexes: indexes(name))
+        text = Sqlite::TableText.new(row["sql"])
+        text.untold.each { |words| note(name, words) }
+        Intake::Catalog::Table.new(name:, comment: "", columns: columns(name, text), keys: keys(name, text), foreign_keys: foreign_keys(name, text),
+                           checks: text.checks.map { |check, condition| Intake::Catalog::Check.new(name: check, condition:) }, indexes: indexes(name, text),
+                                   options: text.options)
       end
 
       def table_columns(name) = @columns.fetch(name, []).reject { |row| row["hidden"] == 1 }
       def key_columns(name) = table_columns(name).select { |row| row["pk"].positive? }.sort_by { |row| row["pk"] }
 
-      def columns(name)
+      def columns(name, text)
         single = key_columns(name)
         table_columns(name).map do |row|
-          note("#{name}.#{row['name']}", "This column is computed by the database; it is taken in as an ordinary one.") if GENERATED.include?(row["hidden"])
+          key = row["name"].downcase
           numbered = single.size == 1 && single.first["name"] == row["name"] && row["type"].casecmp?("integer")
-          Catalog::Column.new(name: row["name"], native_type: row["type"].downcase, mandatory: row["notnull"] == 1, identity: numbered,
-                              default_value: row["dflt_value"].to_s, comment: "")
+          Intake::Catalog::Column.new(name: row["name"], native_type: row["type"].downcase, mandatory: row["notnull"] == 1, identity: numbered,
+                                      default_value: row["dflt_value"].to_s, computed: (text.computed[key] if GENERATED.key?(row["hidden"])),
+                                      stored: GENERATED[row["hidden"]] == :stored, comment: "", options: text.column_options.fetch(key, {}))
         end
       end
 
       def keys(name, text)
         primary = key_columns(name).map { |row| row["name"] }
-        found = primary.empty? ? [] : [ Catalog::Key.new(name: text.primary_name.to_s, primary: true, columns: primary) ]
+        options = text.key_options.fetch(primary.map(&:downcase), {})
+        found = [ Intake::Catalog::Key.new(name: text.primary_name.to_s, primary: true, columns: primary, options:) ]
+        found.clear if primary.empty?
         found + @indexes.fetch(name, []).select { |row| row["origin"] == "u" }.map do |row|
           columns = index_columns(row["name"])
-          Catalog::Key.new(name: text.unique_names.fetch(columns.map(&:downcase), ""), primary: false, columns:)
+          Intake::Catalog::Key.new(name: text.unique_names.fetch(columns.map(&:downcase), ""), primary: false, columns:,
+                                   options: text.key_options.fetch(columns.map(&:downcase), {}))
         end
       end
 
@@ -82,33 +97,40 @@ module Kelvath
           columns = parts.map { |row| row["from"] }
           target = canonical_table(parts.first["table"])
           targets = parts.first["to"] ? parts.map { |row| row["to"] } : key_columns(target).map { |row| row["name"] }
-          Catalog::ForeignKey.new(name: text.foreign_names.fetch(columns.map(&:downcase), ""), columns:, target_table: target, target_columns: targets,
-                                  on_delete: parts.first["on_delete"].downcase, on_update: parts.first["on_update"].downcase)
+          Intake::Catalog::ForeignKey.new(name: text.foreign_names.fetch(columns.map(&:downcase), ""), columns:, target_table: target, target_columns: targets,
+                                  on_delete: parts.first["on_delete"].downcase, on_update: parts.first["on_update"].downcase,
+                                          options: text.foreign_options.fetch(columns.map(&:downcase), {}))
         end
       end
 
       # The table's name as it was made; a reference may be spelt in another case.
       def canonical_table(name) = @columns.key?(name) ? name : @columns.keys.find { |known| known.casecmp?(name) } || name
 
-      def indexes(name)
+      def indexes(name, text)
         @indexes.fetch(name, []).select { |row| row["origin"] == "c" }.map do |row|
           sql = @index_texts[row["name"]].to_s
-          special = row["partial"] == 1 || @index_columns.fetch(row["name"], []).any? { |column| column["name"].nil? }
-          Catalog::Index.new(name: row["name"], unique: row["unique"] == 1, columns: special ? [] : index_columns(row["name"]),
+          columns = @index_columns.fetch(row["name"], [])
+          special = row["partial"] == 1 || columns.any? { |column| column["name"].nil? || own_collation?(column, text) }
+          Intake::Catalog::Index.new(name: row["name"], unique: row["unique"] == 1, columns: special ? [] : index_columns(row["name"]),
                              descending: special ? [] : descending(row["name"]), expression: special ? index_text(sql) : "")
         end
+      end
+
+      # Has the index another order of texts than its column?
+      def own_collation?(column, text)
+        !column["coll"].to_s.casecmp?(text.column_options.fetch(column["name"].downcase, {}).fetch("collation", "binary"))
       end
 
       def index_columns(name) = @index_columns.fetch(name, []).map { |row| row["name"] }.compact
       def descending(name) = @index_columns.fetch(name, []).select { |row| row["desc"] == 1 }.map { |row| row["name"] }
 
-      # What stands behind the first AS of the statement; names of columns before it are told.
+      # What stands behind the first AS of the statement, and the names of columns before it.
       def view(row)
         sql = row["sql"].to_s
         tokens = Ddl::Lexer.tokens(sql)
         at = tokens.index { |token| token.word?("as") }
-        note(row["name"], "The names that this view gives its columns are not taken in.") if at && tokens.first(at).any? { |token| token.symbol?("(") }
-        Catalog::View.new(name: row["name"], query: at ? sql.byteslice(tokens[at].to..).strip : "", comment: "")
+        names = at ? tokens.first(at).drop_while { |token| !token.symbol?("(") }.select(&:name?).map(&:value) : []
+        Intake::Catalog::View.new(name: row["name"], column_names: names, query: at ? sql.byteslice(tokens[at].to..).strip : "", comment: "")
       end
 
       # From ON onwards.
@@ -117,7 +139,7 @@ module Kelvath
         on ? sql.byteslice(on.from..) : ""
       end
 
-      def note(object, message) = @log << Catalog::Note.new(level: :note, object:, message:)
+      def note(object, message) = @log << Intake::Catalog::Note.new(level: :note, object:, message:)
     end
   end
 end

@@ -1,0 +1,156 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Ddl
+    # Finds the names in one piece of SQL. It reads no grammar: it knows which words are the language's, and where
+    # tables stand. A name that could be two things is left as text.
+    class NameFinder
+      # Words of the language (SQL:2016 and what engines add) that stand in expressions and queries.
+      WORDS = %w[
+        all and any array as asc at between both by case cast collate cross current_date current_time current_timestamp
+        current_user date day default desc distinct else end escape except exists extract false fetch filter first
+        following for from full glob group having hour if ilike in inner intersect interval into is isnull join last
+        lateral leading left like limit localtime localtimestamp match materialized minute month natural next not
+        notnull null nulls of offset on only or order outer over partition preceding primary range recursive regexp
+        returning right row rows second select session_user similar some symmetric then time timestamp to trailing true
+        unbounded union unique unknown user using values when where window with within year zone
+        bigint blob bool boolean bytea char character decimal double float int integer json jsonb nchar numeric nvarchar
+        precision real smallint text timestamptz timetz uuid varchar varying include tablespace
+      ].to_set.freeze
+      SOURCES = %w[from join].freeze # a table comes after these, and after commas that follow
+      CLAUSES = %w[
+        select where group having order limit union except intersect on using window fetch offset set values
+      ].freeze
+
+      # kind: as Piece has them; scope: a Names::Scope.
+      def initialize(text, kind, scope)
+        @text = Metamodel::Expression.plain(text)
+        @kind = kind
+        @scope = scope
+        @tokens = Lexer.tokens(@text)
+        @found = {} # { place among the tokens => id }
+        @unknown = []
+        @kind == :query ? read_query : read_expression
+      end
+
+      # Names that should be elements and are none.
+      attr_reader :unknown
+
+      # The text with references in the place of names.
+      def resolved
+        at = 0
+        written = @found.sort.map do |index, id|
+          token = @tokens[index]
+          before = @text.byteslice(at...token.from)
+          at = token.to
+          "#{before}#{Metamodel::Expression.reference(id)}"
+        end
+        "#{written.join}#{@text.byteslice(at..)}"
+      end
+
+      private
+
+      # The condition of a check, what a column is computed from, what an index is over: names of the table's columns.
+      def read_expression
+        own = @scope.table ? @scope.columns.call(@scope.table) : {}
+        @tokens.each_index do |index|
+          next unless name?(index)
+
+          if @kind == :index && @tokens[index - 1]&.word?("on") && index == 1
+            take(index, @scope.table)
+          elsif !function?(index) && !qualified?(index)
+            take(index, own[key(index)])
+          end
+        end
+      end
+
+      # A view's query: tables where tables stand, then the columns of those tables.
+      def read_query
+        @sources = {} # { name or alias => table's id, nil if it is none of ours }
+        places = source_places
+        places.each { |index| read_source(index) }
+        @tokens.each_index do |index|
+          next if places.include?(index) || @aliases.include?(index) || !name?(index) || function?(index)
+
+          qualified?(index) ? take(index, column_of(@sources[key(index - 2)], index)) : take_unqualified(index)
+        end
+      end
+
+      def source_places
+        expecting = [ false ]
+        inside = [ false ]
+        @aliases = Set.new
+        places = []
+        @tokens.each_with_index do |token, index|
+          if token.symbol?("(") then expecting << false; inside << false
+          elsif token.symbol?(")") then expecting.pop if expecting.size > 1; inside.pop if inside.size > 1
+          elsif token.word?(*SOURCES) then expecting[-1] = inside[-1] = true
+          elsif token.word?(*CLAUSES) then inside[-1] = token.word?("on", "using"); expecting[-1] = false
+          elsif token.symbol?(",") then expecting[-1] = inside[-1]
+          elsif expecting[-1] && name?(index)
+            places << index unless function?(index) || @tokens[index + 1]&.symbol?(".")
+            expecting[-1] = @tokens[index + 1]&.symbol?(".") || token.word?("lateral", "only")
+          end
+        end
+        places
+      end
+
+      # The table itself, and the name it is given in the query.
+      def read_source(index)
+        elsewhere = ctes.include?(key(index)) || qualified?(index) # the query's own, or of another schema
+        id = elsewhere ? nil : @scope.tables[key(index)]
+        @found[index] = id if id
+        @unknown << @tokens[index].value unless id || elsewhere
+        given = @tokens[index + 1]&.word?("as") ? index + 2 : index + 1
+        named = name?(given) ? given : index
+        @aliases << named unless named == index
+        @sources[key(named)] = id
+        @sources[key(index)] ||= id unless named != index && @sources.key?(key(index))
+      end
+
+      # Names that the query itself defines before AS (.
+      def ctes
+        @ctes ||= @tokens.each_index.select { |index| begins_definition?(index) }.to_set { |index| key(index) }
+      end
+
+      def begins_definition?(index)
+        name?(index) && @tokens[index + 1]&.word?("as") && @tokens[index + 2]&.symbol?("(")
+      end
+
+      def column_of(table_id, index) = table_id && @scope.columns.call(table_id)[key(index)]
+
+      # Without a table in front it must be in one of them alone; the table in front of a column is a table.
+      def take_unqualified(index)
+        source = @sources[key(index)]
+        return take(index, source) if @tokens[index + 1]&.symbol?(".") && @scope.tables[key(index)] == source
+        return if @tokens[index - 1]&.word?("as") && index.positive?
+
+        ids = @sources.values.compact.uniq.filter_map { |table_id| column_of(table_id, index) }
+        @found[index] = ids.first if ids.one?
+      end
+
+      def take(index, id)
+        return @found[index] = id if id
+
+        @unknown << @tokens[index].value unless @kind == :query
+      end
+
+      def name?(index)
+        token = @tokens[index]
+        return false unless token
+
+        token.type == :quoted || (token.type == :word && !WORDS.include?(token.value.downcase) && !cast?(index))
+      end
+
+      # A type's name after "::" or in CAST (… AS type), a collation's after COLLATE.
+      def cast?(index)
+        before = @tokens[index - 1] if index.positive?
+        before&.symbol?("::") || before&.word?("collate") || (@kind != :query && before&.word?("as")) || false
+      end
+
+      def function?(index) = @tokens[index + 1]&.symbol?("(") || false
+      def qualified?(index) = index.positive? && @tokens[index - 1].symbol?(".")
+      def key(index) = @tokens[index].value.downcase
+    end
+  end
+end

@@ -1,0 +1,124 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # Reads the schema "public" of a PostgreSQL database from pg_catalog. What it cannot take in is in the log.
+    class Postgresql::CatalogReader
+      Queries = Postgresql::Queries
+      Catalog = Intake::Catalog
+
+      ACTIONS = { "a" => "no action", "r" => "restrict", "c" => "cascade", "n" => "set null", "d" => "set default" }.freeze
+      TRUE_TEXT = [ true, "t" ].freeze
+
+      def initialize(query, progress: Progress.none)
+        @query = query
+        @progress = progress
+        @log = []
+      end
+
+      # The Catalog.
+      def read
+        relations = @query.call(Queries::RELATIONS)
+        @names = relations.to_h { |row| [ row["oid"].to_i, row["name"] ] }
+        @columns, @constraints, @indexes = [ Queries::COLUMNS, Queries::CONSTRAINTS, Queries::INDEXES ].map { |sql| rows(sql) }
+        kinds = relations.group_by { |row| row["kind"] }
+        tables = kinds.values_at("r", "p").compact.flatten.sort_by { |row| row["name"] }
+        found = tables.each_with_index.map { |row, index| table(row, index, tables.size) }
+        views = kinds.values_at("v", "m").compact.flatten.map { |row| view(row) }
+        kinds.fetch("f", []).each { |row| note(row["name"], "This foreign table is not taken in.") }
+        @query.call(Queries::REST).each { |row| note("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.") }
+        Catalog.new(tables: found, views:, log: @log)
+      end
+
+      private
+
+      def rows(sql) = @query.call(sql).group_by { |row| row["oid"].to_i }
+      def true?(value) = TRUE_TEXT.include?(value)
+      def list(text) = text.is_a?(String) ? JSON.parse(text) : text.to_a
+
+      def table(row, index, total)
+        @progress.step(index, total, "reading table #{row['name']}")
+        told(row)
+        oid = row["oid"].to_i
+        constraints = @constraints.fetch(oid, []).group_by { |constraint| constraint["type"] }
+        foreign, elsewhere = constraints.fetch("f", []).partition { |each| @names.key?(each["target"].to_i) }
+        elsewhere.each { |each| note("#{row['name']}.#{each['name']}", "This foreign key leads to another schema; it is kept as text.") }
+        Catalog::Table.new(name: row["name"], comment: row["comment"].to_s, columns: columns(row), indexes: indexes(oid),
+                           keys: constraints.fetch_values("p", "u") { [] }.flatten.map { |each| key(each) },
+                           foreign_keys: foreign.map { |each| foreign_key(row, each) }, checks: checks(row, constraints.fetch("c", [])),
+                           clauses: (constraints.fetch("x", []) + elsewhere).map { |each| Catalog::Clause.new(name: each["name"], text: each["text"]) },
+                           options: row["persistence"] == "u" ? { "unlogged" => true } : {})
+      end
+
+      def told(row)
+        note(row["name"], "It is partitioned by #{row['parted']}; its partitioning is left out.") if row["parted"]
+        note(row["name"], "It is a partition of #{row['parents']}; it is taken in as a table of its own.") if true?(row["part"])
+        note(row["name"], "It inherits from #{row['parents']}; it is taken in as a table of its own.") if row["parents"] && !true?(row["part"])
+      end
+
+      def view(row)
+        Catalog::View.new(name: row["name"], query: row["query"].to_s.strip.delete_suffix(";"), comment: row["comment"].to_s,
+                          options: row["kind"] == "m" ? { "materialized" => true } : {})
+      end
+
+      def columns(table)
+        @columns.fetch(table["oid"].to_i, []).map do |row|
+          generated = !row["generated"].to_s.empty?
+          serial = serial?(table, row)
+          Catalog::Column.new(name: row["name"], native_type: row["type"], mandatory: true?(row["mandatory"]),
+                              identity: serial || !row["identity"].to_s.empty?, default_value: generated || serial ? "" : row["default_value"].to_s,
+                              computed: (row["default_value"].to_s if generated), stored: row["generated"] == "s", comment: row["comment"].to_s,
+                              options: row["collation"] ? { "collation" => row["collation"] } : {})
+        end
+      end
+
+      # Numbered by a sequence of its own, the older way to say identity.
+      def serial?(table, row)
+        return false unless row["sequence"] && row["default_value"].to_s.start_with?("nextval(")
+
+        note("#{table['name']}.#{row['name']}", "It is numbered by the sequence #{row['sequence']}; it is taken in as an identity column.")
+        true
+      end
+
+      def key(row)
+        Catalog::Key.new(name: row["name"], primary: row["type"] == "p", columns: list(row["columns"]), options: deferral(row))
+      end
+
+      def foreign_key(table, row)
+        note("#{table['name']}.#{row['name']}", "It is not validated for the rows that were there before; that is left out.") unless true?(row["validated"])
+        note("#{table['name']}.#{row['name']}", "MATCH FULL is left out.") if row["match"] == "f"
+        Catalog::ForeignKey.new(name: row["name"], columns: list(row["columns"]), target_table: @names[row["target"].to_i],
+                                target_columns: list(row["targets"]), on_delete: ACTIONS.fetch(row["on_delete"]),
+                                on_update: ACTIONS.fetch(row["on_update"]), options: deferral(row))
+      end
+
+      def deferral(row)
+        return {} unless true?(row["deferrable"])
+
+        { "deferrable" => true?(row["deferred"]) ? "initially deferred" : "yes" }
+      end
+
+      def checks(table, rows)
+        rows.each do |row|
+          note("#{table['name']}.#{row['name']}", "It is not validated for the rows that were there before; that is left out.") unless true?(row["validated"])
+        end
+        rows.map { |row| Catalog::Check.new(name: row["name"], condition: row["condition"]) }
+      end
+
+      def indexes(oid)
+        @indexes.fetch(oid, []).map do |row|
+          special = true?(row["special"])
+          columns = special ? [] : list(row["columns"])
+          descending = columns.zip(row["options"].split(",")).select { |_, option| option.to_i.odd? }.map(&:first)
+          Catalog::Index.new(name: row["name"], unique: true?(row["unique"]), columns:, descending:, expression: special ? index_text(row["text"]) : "",
+                             options: special || row["method"] == "btree" ? {} : { "method" => row["method"] })
+        end
+      end
+
+      # From ON onwards, without the schema.
+      def index_text(text) = text[/\bON\b.*\z/m].sub(/\AON (?:ONLY )?public\./, "ON ")
+
+      def note(object, message) = @log << Catalog::Note.new(level: :note, object:, message:)
+    end
+  end
+end

@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # What is asked of pg_catalog (PostgreSQL 12 to 18), one question for all tables. Lists of names come as JSON.
+    module Postgresql::Queries
+      IN_PUBLIC = "n.nspname = 'public'"
+      # Names of columns, by their numbers in an array.
+      def self.names(relation, numbers)
+        "(SELECT json_agg(a.attname ORDER BY u.place) FROM unnest(#{numbers}) WITH ORDINALITY u (number, place) " \
+          "JOIN pg_attribute a ON a.attrelid = #{relation} AND a.attnum = u.number)"
+      end
+
+      RELATIONS = <<~SQL
+        SELECT c.oid::int AS oid, c.relname AS name, c.relkind AS kind, obj_description(c.oid, 'pg_class') AS comment,
+               CASE WHEN c.relkind IN ('v', 'm') THEN pg_get_viewdef(c.oid) END AS query, c.relpersistence AS persistence,
+               c.relispartition AS part, CASE WHEN c.relkind = 'p' THEN pg_get_partkeydef(c.oid) END AS parted,
+               (SELECT string_agg(i.inhparent::regclass::text, ', ') FROM pg_inherits i WHERE i.inhrelid = c.oid) AS parents
+        FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+        WHERE #{IN_PUBLIC} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') ORDER BY c.relname
+      SQL
+
+      COLUMNS = <<~SQL
+        SELECT a.attrelid::int AS oid, a.attname AS name, format_type(a.atttypid, a.atttypmod) AS type, a.attnotnull AS mandatory,
+               a.attidentity AS identity, a.attgenerated AS generated, pg_get_expr(d.adbin, d.adrelid) AS default_value,
+               (SELECT o.collname FROM pg_collation o WHERE o.oid = a.attcollation AND a.attcollation <> t.typcollation) AS collation,
+               pg_get_serial_sequence(format('%I.%I', n.nspname, c.relname), a.attname) AS sequence,
+               col_description(a.attrelid, a.attnum) AS comment
+        FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid JOIN pg_namespace n ON n.oid = c.relnamespace
+        JOIN pg_type t ON t.oid = a.atttypid LEFT JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum
+        WHERE #{IN_PUBLIC} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped ORDER BY a.attrelid, a.attnum
+      SQL
+
+      CONSTRAINTS = <<~SQL
+        SELECT k.conrelid::int AS oid, k.conname AS name, k.contype AS type, #{names('k.conrelid', 'k.conkey')} AS columns,
+               k.confrelid::int AS target, #{names('k.confrelid', 'k.confkey')} AS targets, k.confdeltype AS on_delete,
+               k.confupdtype AS on_update, k.condeferrable AS deferrable, k.condeferred AS deferred, k.convalidated AS validated,
+               k.confmatchtype AS match, pg_get_constraintdef(k.oid) AS text, pg_get_expr(k.conbin, k.conrelid) AS condition
+        FROM pg_constraint k JOIN pg_namespace n ON n.oid = k.connamespace
+        WHERE #{IN_PUBLIC} AND k.conrelid <> 0 AND k.contype <> 'n' ORDER BY k.conrelid, k.conname
+      SQL
+
+      # special: what cannot be said by its columns and a method alone.
+      INDEXES = <<~SQL
+        SELECT i.indrelid::int AS oid, c.relname AS name, i.indisunique AS unique, #{names('i.indrelid', 'i.indkey')} AS columns,
+               array_to_string(i.indoption, ',') AS options, m.amname AS method, pg_get_indexdef(i.indexrelid) AS text,
+               (i.indexprs IS NOT NULL OR i.indpred IS NOT NULL OR i.indnkeyatts < i.indnatts
+                OR EXISTS (SELECT 1 FROM unnest(i.indclass) u (id) JOIN pg_opclass o ON o.oid = u.id WHERE NOT o.opcdefault)
+                OR EXISTS (SELECT 1 FROM unnest(i.indoption) u (bits) WHERE u.bits NOT IN (0, 3))
+                OR EXISTS (SELECT 1 FROM unnest(i.indcollation, i.indkey) u (id, number) JOIN pg_attribute a
+                           ON a.attrelid = i.indrelid AND a.attnum = u.number WHERE u.id <> 0 AND u.id <> a.attcollation)) AS special
+        FROM pg_index i JOIN pg_class c ON c.oid = i.indexrelid JOIN pg_am m ON m.oid = c.relam JOIN pg_namespace n ON n.oid = c.relnamespace
+        WHERE #{IN_PUBLIC} AND NOT EXISTS (SELECT 1 FROM pg_constraint k WHERE k.conindid = i.indexrelid) ORDER BY i.indrelid, c.relname
+      SQL
+
+      # What no design holds yet: [what, name].
+      REST = <<~SQL
+        SELECT 'trigger' AS what, t.tgname || ' on ' || c.relname AS name FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid
+          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{IN_PUBLIC} AND NOT t.tgisinternal
+        UNION ALL SELECT CASE p.prokind WHEN 'p' THEN 'procedure' WHEN 'a' THEN 'aggregate' ELSE 'function' END, p.oid::regprocedure::text
+          FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace
+          WHERE #{IN_PUBLIC} AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = p.oid AND d.deptype = 'e')
+        UNION ALL SELECT 'sequence', c.relname FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+          WHERE #{IN_PUBLIC} AND c.relkind = 'S' AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid AND d.deptype IN ('a', 'i', 'e'))
+        UNION ALL SELECT CASE t.typtype WHEN 'e' THEN 'enumeration' WHEN 'd' THEN 'domain' WHEN 'r' THEN 'range type' ELSE 'composite type' END, t.typname
+          FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace LEFT JOIN pg_class c ON c.oid = t.typrelid
+          WHERE #{IN_PUBLIC} AND (t.typtype IN ('e', 'd', 'r') OR c.relkind = 'c')
+          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
+        UNION ALL SELECT 'row policy', p.polname || ' on ' || c.relname FROM pg_policy p JOIN pg_class c ON c.oid = p.polrelid
+          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{IN_PUBLIC}
+        UNION ALL SELECT 'rule', r.rulename || ' on ' || c.relname FROM pg_rewrite r JOIN pg_class c ON c.oid = r.ev_class
+          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{IN_PUBLIC} AND r.rulename <> '_RETURN'
+        UNION ALL SELECT 'statistics object', s.stxname FROM pg_statistic_ext s JOIN pg_namespace n ON n.oid = s.stxnamespace WHERE #{IN_PUBLIC}
+        UNION ALL SELECT 'comment', 'on ' || CASE WHEN k.oid IS NULL THEN 'index ' || c.relname ELSE 'constraint ' || k.conname END
+          FROM pg_description d LEFT JOIN pg_constraint k ON d.classoid = 'pg_constraint'::regclass AND k.oid = d.objoid
+          LEFT JOIN pg_class c ON d.classoid = 'pg_class'::regclass AND c.oid = d.objoid AND c.relkind IN ('i', 'I', 'S')
+          JOIN pg_namespace n ON n.oid = coalesce(k.connamespace, c.relnamespace) WHERE #{IN_PUBLIC}
+        UNION ALL SELECT 'rights', 'on ' || c.relname FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+          WHERE #{IN_PUBLIC} AND c.relacl IS NOT NULL AND c.relkind IN ('r', 'p', 'v', 'm', 'S')
+        UNION ALL SELECT 'schema', n.nspname || ' with ' || count(c.oid) || ' tables and views' FROM pg_namespace n
+          LEFT JOIN pg_class c ON c.relnamespace = n.oid AND c.relkind IN ('r', 'p', 'v', 'm', 'f')
+          WHERE n.nspname NOT IN ('public', 'information_schema') AND n.nspname NOT LIKE 'pg\\_%' GROUP BY n.nspname
+        ORDER BY 1, 2
+      SQL
+    end
+  end
+end

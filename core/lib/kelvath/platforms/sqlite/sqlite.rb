@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # SQLite 3. Types are affinities, so the declared word is kept as it is written.
+    class Sqlite < Platform
+      TITLE = "SQLite"
+
+      # 3.24 knows upserts, 3.31 computed columns, 3.35 dropped columns, 3.37 strict tables, 3.45 binary JSON.
+      VERSIONS = %w[3.24 3.31 3.35 3.37 3.45].freeze
+      FEATURES = { deferrable: true, computed_columns: "3.31", strict_tables: "3.37" }.freeze
+      CONFLICTS = %w[rollback abort fail ignore replace].freeze
+      OPTIONS = (superclass::OPTIONS + [
+        Option.new(name: "strict", of: :table, type: :flag, since: "3.37", explanation: "Values must be of the declared types."),
+        Option.new(name: "without rowid", of: :table, type: :flag, explanation: "Rows are kept in the primary key's own tree."),
+        Option.new(name: "autoincrement", of: :column, type: :flag, explanation: "A number is never given twice, even if its row is gone."),
+        Option.new(name: "on conflict", of: :key, type: :choice, values: CONFLICTS, explanation: "What happens to a row that breaks it.")
+      ]).freeze
+
+      # "integer" alone would make a single key column number itself; "int" does not.
+      TYPES = superclass::TYPES.merge("integer" => "int", "decimal" => [ "decimal(%p,%s)", "decimal(%p)", "decimal" ], "uuid" => "char(36)", "float" => "real").freeze
+
+      # https://www.sqlite.org/lang_keywords.html: those that cannot be a bare name.
+      RESERVED = %w[
+        add all alter and as autoincrement between case check collate commit constraint create default deferrable delete distinct drop else
+        escape except exists foreign from group having if in index insert intersect into is isnull join limit not notnull null on or order
+        primary references select set table then to transaction union unique update using values when where
+      ].to_set.freeze
+
+      def reserved_words = RESERVED
+      def catalog_reader = CatalogReader
+      def writer_class = Writer
+      def not_kept = [ %i[table comment], %i[column comment], %i[view comment] ]
+    end
+  end
+end
+
+require_relative "writer"
+require_relative "table_text"
+require_relative "catalog_reader"
+
+Kelvath::Platforms.register(Kelvath::Platforms::Sqlite.new)
