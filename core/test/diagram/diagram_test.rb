@@ -72,12 +72,15 @@ class DiagramTest < CoreTest
     end
   end
 
-  def test_moved_cards_get_the_routes_a_fresh_scene_would_give
+  def test_lines_of_a_moved_card_begin_and_end_where_a_fresh_scene_has_them
     before = scene(ferries, "concept")
     node = ferries.all(:diagram_node).find { |each| each.parent_id == before.diagram.id && each.element_id == entity(ferries, "Certificate").id }
     moved = Editing.move(ferries, { node.id => [ node.x - 400, node.y ] }, ids:).apply(ferries)
-    assert_equal Diagram::Scene.of(moved, before.diagram.id).lines.size, Diagram::Scene.of(moved, before.diagram.id, previous: before).lines.size
-    assert_empty crossing_cards(Diagram::Scene.of(moved, before.diagram.id, previous: before))
+    fresh, next_one = [ nil, before ].map { |previous| Diagram::Scene.of(moved, before.diagram.id, previous:) }
+    ends = ->(scene) { scene.lines.transform_values { |line| [ line.points.first, line.points.last ] } }
+    assert_equal ends.call(fresh), ends.call(next_one)
+    refute_equal ends.call(before), ends.call(next_one)
+    assert_empty crossing_cards(next_one)
   end
 
   def test_end_marks_say_least_and_most

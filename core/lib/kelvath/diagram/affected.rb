@@ -5,8 +5,6 @@ module Kelvath
     # Which cards can look different in a later model. Models share every element that did not change,
     # so the difference is found by looking for elements that are not the very same object.
     class Affected
-      CARDS = %i[entity table].freeze
-
       # Set of ids of entities and tables.
       # stage: of the diagram; a physical one shows designs, the others the logical side.
       def self.between(old, new, stage) = of(old, new, stage).ids
@@ -21,7 +19,11 @@ module Kelvath
       end
 
       def ids
-        touched.each { |element| owners(element).each { |id| reach(id) } } if @ids.empty?
+        if @ids.empty?
+          own, shared = touched.partition { |element| by_itself?(element) }
+          own.each { |element| @ids << element.id }
+          shared.each { |element| cards(element).each { |id| reach(id) } }
+        end
         @ids
       end
 
@@ -43,6 +45,14 @@ module Kelvath
         @new[attribute.parent_id]&.kind != :entity || @new.referrers(attribute.id, :subtype_group).any?
       end
 
+      # An entity of which another text is said, and nothing that others take over from it.
+      def by_itself?(element)
+        return false unless element.kind == :entity
+
+        before, after = @old[element.id], @new[element.id]
+        before && after && before.with(definition: "") == after.with(definition: "")
+      end
+
       def find_touched
         known = @new.changed_from(@old)
         return known.select { |element| @kinds.include?(element.kind) } if known
@@ -53,23 +63,8 @@ module Kelvath
         changed.map { |id| after[id] } + (changed + gone).filter_map { |id| before[id] }
       end
 
-      # The cards on which an element shows.
-      def owners(element)
-        case element.kind
-        when *CARDS then [ element.id ]
-        when :relationship then [ element.from_id, element.to_id ]
-        when :subtype_group then [ element.parent_id, *element.subtype_ids ]
-        when :domain then users(element.id)
-        else [ element.parent_id ].compact
-        end
-      end
-
-      # Entities with attributes of a domain, or of one that is based on it.
-      def users(domain_id, seen = Set.new)
-        return [] unless seen.add?(domain_id)
-
-        @new.referrers(domain_id, :attribute).map(&:parent_id) + @new.referrers(domain_id, :domain).flat_map { |other| users(other.id, seen) }
-      end
+      # The cards on which an element shows: as the later model has it, what users it has are known there.
+      def cards(element) = element.card_ids(@new)
 
       # A card, and those that its key migrates to: on through what identifies, one step through the rest.
       def reach(id)

@@ -23,9 +23,9 @@ module Kelvath
         moved = boxes.select { |id, box| !box.pinned && (only.nil? || only.empty? || only.include?(id)) }
         return {} if moved.empty?
 
-        links = Layout.directed(model, boxes)
         room = Notations.fetch(Style.of(model.fetch(diagram_id)).notation).room
-        Settling.new(boxes, moved, layout.new(model, boxes, moved.keys, links, room:).places).places
+        arrangement = layout.new(model, boxes, moved.keys, room:) { Layout.directed(model, boxes) }
+        Settling.new(boxes, moved, arrangement.places).places
       end
     end
   end

@@ -6,7 +6,7 @@ module Kelvath
     class Neighbourhood
       # The entities, or the tables of one design, with their links.
       def self.of(model, stage, design_id = nil)
-        ids = stage == "physical" ? model.children(design_id, :table).map(&:id) : model.all(:entity).map(&:id)
+        ids = stage == "physical" ? Metamodel::Design.tables(model, design_id).map(&:id) : model.all(:entity).map(&:id)
         new(Links.new(model, ids.to_h { |id| [ id, true ] }).all)
       end
 

@@ -6,13 +6,14 @@ module Kelvath
     module Places
       module_function
 
-      # { element id => Rect }
-      def rects(model, diagram_id) = boxes(model, diagram_id).transform_values(&:rect)
+      # { element id => Rect }; among: a Set of the elements that are wanted, nil for all.
+      def rects(model, diagram_id, among: nil) = boxes(model, diagram_id, among:).transform_values(&:rect)
 
-      # { element id => Scene::Box }
-      def boxes(model, diagram_id)
+      # { element id => Scene::Box }; among: as above.
+      def boxes(model, diagram_id, among: nil)
         cards = Cards.new(model, Style.of(model.fetch(diagram_id)))
-        model.children(diagram_id, :diagram_node).select { |node| model.key?(node.element_id) }.to_h do |node|
+        nodes = model.children(diagram_id, :diagram_node).select { |node| model.key?(node.element_id) && (among.nil? || among.include?(node.element_id)) }
+        nodes.to_h do |node|
           card = cards.measured(model.fetch(node.element_id), width: node.width)
           [ node.element_id, Scene::Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(node.x, node.y, card.width, card.height), card:, pinned: node.pinned) ]
         end

@@ -8,7 +8,8 @@ module Kelvath
       # id: of the element; node_id: of its place on the diagram; tint: a person's colour, or "".
       Box = Struct.new(:id, :node_id, :rect, :card, :tint, :pinned, keyword_init: true)
       # ink: the shapes on the line beside its path; dashed: how the path is drawn; label: [text, x, y].
-      Line = Struct.new(:id, :from_id, :to_id, :points, :ink, :dashed, :label, :kind, keyword_init: true)
+      # path: the points with soft corners, as the d of an SVG path (SVG 2, 9.3).
+      Line = Struct.new(:id, :from_id, :to_id, :points, :path, :ink, :dashed, :label, :kind, keyword_init: true)
       # A connection before it has points. from_end and to_end: [least, most]; solid: identifying (or a
       # foreign key within the key); parent_side: :from, :to or nil; the rest is of one kind only.
       Link = Struct.new(:id, :from_id, :to_id, :from_end, :to_end, :solid, :label, :inverse_label, :kind, :parent_side, :role, :bundle, :exclusive, :complete,
@@ -45,6 +46,9 @@ module Kelvath
       # { card id => Rect } of all boxes.
       def rects = @rects ||= boxes.transform_values(&:rect)
 
+      # { card id => its face, where only a part of it is that } (see Cards::Card).
+      def cores = @cores ||= boxes.transform_values { |box| box.card.core }.compact
+
       # What the cards, lines and notes take up, as a Rect; a sheet of the usual size if there are none.
       def content
         return Rect.new(0, 0, 1000, 600) if boxes.empty? && notes.empty?
@@ -65,28 +69,45 @@ module Kelvath
 
       protected
 
-      attr_reader :ways # what the router was asked for
+      attr_reader :ways # the links as the router is given them
 
       private
 
       def build_boxes
         cards = Cards.new(@model, style)
-        affected = @affected&.ids
-        @model.children(diagram.id, :diagram_node).each do |node|
-          element = @model[node.element_id] or next
-          old = @previous&.boxes&.fetch(element.id, nil)
-          same_card = affected && old && !affected.include?(element.id) && same_width?(node)
-          next @boxes[element.id] = old if same_card && same_place?(node)
-
-          card = same_card ? old.card : cards.card(element, width: node.width)
-          @boxes[element.id] = kept_or(@previous&.boxes, element.id, box(node, card, element))
+        if (nodes = other_nodes)
+          other = nodes.filter_map { |node| other_box(cards, node) }
+          @boxes = other.empty? ? @previous.boxes : @previous.boxes.merge(other.to_h { |box| [ box.id, box ] })
+        else
+          @model.children(diagram.id, :diagram_node).each { |node| put_box(cards, node) }
         end
       end
 
-      def same_place?(node) = !@affected.colours? && same_colouring? && @previous.model[node.id].equal?(node)
-      def same_colouring? = @previous.diagram.coloured_by == diagram.coloured_by
+      # The places of the cards that can look different, if the diagram shows the same cards as before.
+      def other_nodes
+        return if @affected.nil? || @affected.colours? || !same_colouring?
 
-      def same_width?(node) = @previous.model[node.id]&.width == node.width
+        known = @model.changed_from(@previous.model) or return
+        moved = known.select { |element| element.kind == :diagram_node && element.parent_id == diagram.id }.map(&:id).uniq
+        return unless moved.all? { |id| @model.key?(id) && @previous.model.key?(id) }
+
+        (moved + @affected.ids.filter_map { |id| @previous.boxes[id]&.node_id }).uniq.map { |id| @model[id] }
+      end
+
+      # The box of a place, if it is not the very one of before.
+      def other_box(cards, node)
+        old = @previous.boxes[node.element_id] or return
+        same_card = !@affected.ids.include?(node.element_id) && @previous.model[node.id].width == node.width
+        fresh = box(node, same_card ? old.card : cards.card(@model[node.element_id], width: node.width), @model[node.element_id])
+        fresh unless fresh == old
+      end
+
+      def put_box(cards, node)
+        element = @model[node.element_id] or return
+        @boxes[element.id] = kept_or(@previous&.boxes, element.id, box(node, cards.card(element, width: node.width), element))
+      end
+
+      def same_colouring? = @previous.diagram.coloured_by == diagram.coloured_by
 
       def box(node, card, element)
         Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(node.x, node.y, card.width, card.height), card:, tint: tint(node, element), pinned: node.pinned)
@@ -109,18 +130,24 @@ module Kelvath
 
       def build_lines
         @links = same_links? ? @previous.links : Links.new(@model, @boxes).all.to_h { |link| [ link.id, link ] }
-        ways = [ rects, @links.values.map { |link| [ link.id, link.from_id, link.to_id, link.bundle ] }, @boxes.transform_values { |box| box.card.core }.compact ]
-        return keep_lines if same_style? && @links.equal?(@previous.links) && ways == @previous.ways
+        same = same_style? && @links.equal?(@previous.links)
+        return keep_lines if same && same_places?
 
-        @ways = ways
-        @router = Router.new(*ways.first(2), cores: ways.last, previous: same_style? ? @previous.router : nil)
+        @ways = same ? @previous.ways : @links.values.map { |link| [ link.id, link.from_id, link.to_id, link.bundle ] }
+        @router = Router.new(rects, @ways, cores:, previous: same_style? ? @previous.router : nil)
         @routes = @router.routes
-        @crowd = Crowd.new(rects, Notations.fetch(style.notation).places_symbols? ? @routes : {})
-        @links.each_value { |link| @lines[link.id] = same_line(link) || line(link, @routes.fetch(link.id)) }
+        symbols = Notations.fetch(style.notation).places_symbols?
+        @crowd = Crowd.new(rects, symbols ? @routes : {})
+        keeps = same_style? && !symbols
+        @links.each_value { |link| @lines[link.id] = (same_line(link) if keeps) || line(link, @routes.fetch(link.id)) }
       end
 
       def same_style? = @previous&.style == style
-      def same_links? = @affected && !@affected.lines? && @previous.boxes.keys == @boxes.keys
+      def same_places?
+        @boxes.equal?(@previous.boxes) || [ rects, cores ] == [ @previous.rects, @previous.cores ]
+      end
+
+      def same_links? = @affected && !@affected.lines? && (@boxes.equal?(@previous.boxes) || @previous.boxes.keys == @boxes.keys)
 
       # Nothing that lines depend on has changed.
       def keep_lines
@@ -129,17 +156,17 @@ module Kelvath
 
       # The line of before, if it connects the same in the same way and runs the same way.
       def same_line(link)
-        return if Notations.fetch(style.notation).places_symbols?
-        return unless same_style? && @previous.links[link.id] == link && @previous.routes[link.id] == @routes[link.id]
+        was = @previous.links[link.id]
+        return unless was.equal?(link) || was == link
 
-        @previous.lines[link.id]
+        @previous.lines[link.id] if @previous.routes[link.id] == @routes[link.id]
       end
 
       def line(link, points)
         points = points.map { |x, y| [ x.round(1), y.round(1) ] }
         notation = link.kind == :foreign_key ? Notations.fetch("crows_foot") : Notations.fetch(style.notation)
         text = notation.label(link).to_s
-        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:, dashed: notation.dashed?(link), kind: link.kind, ink: notation.marks(link, points, @crowd),
+        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:, path: Ink.d(Ink.soft(:line, points).numbers), dashed: notation.dashed?(link), kind: link.kind, ink: notation.marks(link, points, @crowd),
                  label: text.empty? ? nil : [ Font.weight(400).fit(text, 11, 190), *label_place(points) ])
       end
 

@@ -11,9 +11,10 @@ module Kelvath
 
       # From an older scene to a newer one.
       def self.between(older, newer)
-        parts = PARTS.to_h { |part| [ part, newer.send(part).filter_map { |id, each| id unless each.equal?(older.send(part)[id]) } ] }
-        new(**parts, gone: PARTS.flat_map { |part| older.send(part).keys - newer.send(part).keys },
-                     fresh: PARTS.flat_map { |part| parts[part].reject { |id| older.send(part).key?(id) } }.to_set)
+        pairs = PARTS.to_h { |part| [ part, [ older.send(part), newer.send(part) ] ] }.reject { |_, (old, new)| old.equal?(new) }
+        parts = PARTS.to_h { |part| [ part, other(*pairs[part]) ] }
+        new(**parts, gone: pairs.values.flat_map { |old, new| old.keys - new.keys },
+                     fresh: pairs.flat_map { |part, (old, _)| parts[part].reject { |id| old.key?(id) } }.to_set)
       end
 
       # Several in a row as one; scene: the one they lead to. nil for the list: all of it may be other.
@@ -25,9 +26,12 @@ module Kelvath
         new(**parts, gone: list.flat_map(&:gone).uniq.reject { |id| scene.key?(id) }, fresh: there.select { |id| fresh?(id, list) }.to_set)
       end
 
+      # Ids of those that are not the very same in both.
+      def self.other(old = {}, new = {}) = new.filter_map { |id, each| id unless each.equal?(old[id]) }
+
       # Was it not there before the first of them?
       def self.fresh?(id, list) = list.find { |each| each.fresh.include?(id) || each.gone.include?(id) }&.fresh&.include?(id) || false
-      private_class_method :fresh?
+      private_class_method :other, :fresh?
     end
   end
 end

@@ -12,14 +12,14 @@ module Kelvath
           def title(text = nil) = text ? @title = text : @title
         end
 
-        # boxes: all of the diagram; ids: those to place; links: [[upper id, lower id], …] of all; room: what
-        # is left free of each card, [across, down].
-        def initialize(model, boxes, ids, links, room: [ 0, 0 ])
+        # boxes: all of the diagram; ids: those to place; room: what is left free of each card, [across, down].
+        # The block answers the links of all, [[upper id, lower id], …]; not every layout asks for them.
+        def initialize(model, boxes, ids, room: [ 0, 0 ], &links)
           @room = room
           @model = model
           @boxes = boxes
           @ids = ids
-          @links = links.select { |from, to| from != to && boxes.key?(from) && boxes.key?(to) }
+          @links_of_all = links
         end
 
         # { element id => [x, y] } of the ids.
@@ -30,7 +30,7 @@ module Kelvath
         def rect(id) = @boxes.fetch(id).rect
         def size(id) = [ rect(id).width + @room[0], rect(id).height + @room[1] ]
         def member = @member ||= @ids.to_h { |id| [ id, true ] }
-        def inner_links = @inner_links ||= @links.select { |from, to| member.key?(from) && member.key?(to) }
+        def inner_links = @inner_links ||= @links_of_all.call.select { |from, to| from != to && member.key?(from) && member.key?(to) }
         def name(id) = @model.fetch(id).name.downcase
 
         # { id => [neighbour ids] } among the ids.

@@ -16,9 +16,11 @@ module Kelvath
 
         # The place of the subject area among all, last what belongs to none.
         def area(id)
+          @areas ||= @model.all(:subject_area).map(&:id)
+          return 0 if @areas.empty?
+
           element = @model.fetch(id)
           element = @model[element.source_id] if element.kind == :table
-          @areas ||= @model.all(:subject_area).map(&:id)
           (element&.kind == :entity && @areas.index(element.subject_area_id)) || @areas.size
         end
 

@@ -94,7 +94,7 @@ module Kelvath
       def index_rows(table)
         names = @model.children(table.id, :column).to_h { |column| [ column.id, column.name ] }
         @model.children(table.id, :index).map do |index|
-          on = index.expression.empty? ? index.column_ids.filter_map { |id| names[id] }.join(", ") : index.expression
+          on = index.expression.empty? ? index.column_ids.filter_map { |id| names[id] }.join(", ") : Ddl::Names.text(@model, index, :expression)
           Row.new(tag: index.unique ? "UX" : "IX", text: cut(index.name), detail: cut(on), optional: false, id: index.id)
         end
       end

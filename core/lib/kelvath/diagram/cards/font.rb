@@ -7,7 +7,7 @@ module Kelvath
     # The widths of a font's characters, read from a WOFF 1.0 file (W3C) and its OpenType tables
     # head, hhea, hmtx and cmap (format 4). Kerning is left out: it only makes text narrower.
     class Font
-      DIRECTORY = File.expand_path("../../../fonts", __dir__)
+      DIRECTORY = File.expand_path("../../../../fonts", __dir__)
       REMEMBERED = 50_000 # texts
       REPEATED = 200 # characters; longer texts do not recur
       FALLBACK = 0.6 # of an em, for characters the font does not have
@@ -43,6 +43,8 @@ module Kelvath
 
       # The text, cut with an ellipsis if it is wider than that many pixels.
       def fit(text, size, width)
+        return text if text.length <= REPEATED && width(text, size) <= width
+
         within(text, size, width) == text.length ? text : "#{text[0, within(text, size, width - sum('…') * size)].rstrip}…"
       end
 

@@ -19,32 +19,49 @@ module Kelvath
       def initialize(rects, links, cores: {}, previous: nil)
         @rects = rects
         @cores = cores
-        @bundles = links.to_h { |id, _, _, bundle| [ id, bundle ] }
-        @loops, @links = links.partition { |_, from, to| from == to }
         @previous = previous
-        @upright = previous ? previous.upright.with(previous.rects, rects) : Obstacles.new(rects)
-        @level = nil
+        @given = links
+        @loops, @links, @bundles = previous&.given.equal?(links) ? previous.sorted_links : sort(links)
+        @upright = previous ? previous.upright.with(*previous.other(rects)) : Obstacles.new(rects)
+        @level = previous&.level_for(rects)
       end
 
       # { link id => [[x, y], …] } from the first card to the second.
       def routes
         @pairs = find_pairs
         changed = changed_rects
-        @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed) || short_way(pair) ] }
+        older = older_rects
+        left = older.reject { |id, rect| @rects[id]&.covers?(rect) }.values
+        @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed, left) || short_way(pair) ] }
+        @through = @previous ? @previous.through.select { |id, _| @raw[id] && @raw[id].equal?(@previous.raw[id]) } : {}
         take_detours
-        @lanes = Lanes.new(@raw, @upright, bundles: @bundles, previous: @previous&.lanes, changed: @previous ? moved_rects : [])
-        found = @lanes.parted
+        @lanes = Lanes.new(@raw, @upright, bundles: @bundles, previous: @previous&.lanes, changed: changed + older.values)
+        found = @lanes.parted.dup
         @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_at(from, index) } }
-        @links.each { |id, from, to| found[id] = inwards(found[id], from, to) }
-        @previous = nil # or every older router would live on in the one after it
+        @links.each { |id, from, to| found[id] = inwards(found[id], from, to) } unless @cores.empty?
+        @previous = @level_ways = nil # or every older router would live on in the one after it
         found
       end
 
       protected
 
-      attr_reader :upright, :cores, :links, :lanes
+      # through: { link id => true } of the lines for which no way was free
+      attr_reader :upright, :cores, :given, :links, :lanes, :traffic, :through
+
+      # The obstacles of sideways lines for these rects, if there have been some before.
+      def level_for(rects) = @level&.with(*other(rects).map { |list| list.transform_values(&:flipped) })
+
+      # { id => Rect } of the cards that are elsewhere in other rects: as here, and as there.
+      def other(rects) = [ @rects.reject { |id, rect| rects[id] == rect }, rects.reject { |id, rect| @rects[id] == rect } ]
+
+      # Lines from a card to itself; all others; { link id => bundle }.
+      def sorted_links = [ @loops, @links, @bundles ]
 
       private
+
+      def sort(links)
+        [ *links.partition { |_, from, to| from == to }, links.to_h { |id, _, _, bundle| [ id, bundle ] } ]
+      end
 
       # Where lines leave and reach cards. Such a place depends on the two cards, and on what else is tied to
       # them, so those far from any change stay.
@@ -55,13 +72,15 @@ module Kelvath
         other = @links.select { |_, from, to| near.include?(from) || near.include?(to) }
         ends = other.flat_map { |_, from, to| [ from, to ] }.to_set
         fresh = Ports.new(@rects, @links.select { |_, from, to| ends.include?(from) || ends.include?(to) }, cores: @cores).pairs.slice(*other.map(&:first))
+        return @previous.pairs.merge(fresh) if @links.equal?(@previous.links)
+
         @links.to_h { |id, *| [ id, fresh[id] || @previous.pairs.fetch(id) ] }
       end
 
       # Cards that came, went, moved or grew, and those that lines came to or left.
       def changed_cards
         moved = (@rects.keys | @previous.rects.keys).reject { |id| @rects[id] == @previous.rects[id] && @cores[id] == @previous.cores[id] }
-        return moved if @links == @previous.links
+        return moved if @links.equal?(@previous.links) || @links == @previous.links
 
         moved + ((@links - @previous.links) + (@previous.links - @links)).flat_map { |_, from, to| [ from, to ] }
       end
@@ -74,8 +93,6 @@ module Kelvath
 
       # Where only a part of a card is its face, lines go on to that.
       def inwards(points, from, to)
-        return points if @cores.empty?
-
         [ reaching(points.first, from), *points[1..-2], reaching(points.last, to) ]
       end
 
@@ -94,16 +111,17 @@ module Kelvath
         @previous ? @rects.filter_map { |id, rect| rect unless @previous.rects[id] == rect } : []
       end
 
-      # Where cards are or were that have changed.
-      def moved_rects = changed_rects + @previous.rects.filter_map { |id, rect| rect unless @rects[id] == rect }
+      # { card id => Rect } of cards that are not there any more, or elsewhere, or of another size.
+      def older_rects = @previous ? @previous.rects.reject { |id, rect| @rects[id] == rect } : {}
 
-      # The route of before, if its ends are the same and no changed card stands in its way.
-      def kept(id, pair, changed)
+      # The route of before, if its ends are the same and no changed card stands in its way. A line for which no way
+      # was free runs on through the cards, until one of these has left.
+      def kept(id, pair, changed, left)
         points = @previous&.raw&.fetch(id, nil)
         return unless points
         return unless (was = @previous.pairs[id]).equal?(pair) || was == pair
 
-        points if changed.none? { |rect| touches?(points, rect) }
+        points if (@previous.through[id] ? left : changed).none? { |rect| touches?(points, rect) }
       end
 
       # Does an inner piece of a route run through a card, or too near it?
@@ -124,15 +142,23 @@ module Kelvath
       # fewest lines drawn before.
       def take_detours
         blocked = @pairs.select { |id, _| @raw[id].nil? }.sort_by { |_, pair| distance(pair) }
-        return if blocked.empty?
-
-        traffic = Traffic.new
-        @raw.each_value { |points| traffic.add(points) if points }
+        @traffic = known_traffic
         blocked.each do |id, pair|
           ways = turned(pair) { |from, to, obstacles| detours(from, to, obstacles) }
-          @raw[id] = ways.min_by { |points| traffic.crossings(points) * CROSSING + extent(points) } || turned(pair) { |from, to, _| [ through(from, to) ] }.first
-          traffic.add(@raw[id])
+          @through[id] = true if ways.empty?
+          ways = turned(pair) { |from, to, _| [ straight_through(from, to) ] } if ways.empty?
+          @raw[id] = ways.min_by { |points| @traffic.crossings(points) * CROSSING + extent(points) }
+          @traffic.add(@raw[id])
         end
+      end
+
+      # The lines that are not blocked.
+      def known_traffic
+        return @raw.each_value.compact.reduce(Traffic.new) { |traffic, points| traffic.add(points) } unless @previous
+
+        gone = @previous.raw.filter_map { |id, points| points unless points.equal?(@raw[id]) }
+        come = @raw.filter_map { |id, points| points unless points.nil? || points.equal?(@previous.raw[id]) }
+        @previous.traffic.with(gone, come)
       end
 
       # Ways are sought from the upper card to the lower. Sideways lines are sought in a drawing with x
@@ -159,11 +185,14 @@ module Kelvath
       def step(from, to, obstacles)
         return if to[1] - from[1] < STUB
 
-        level_ways(from, to, obstacles).each do |y|
-          points = [ from, [ from[0], y ], [ to[0], y ], to ]
-          return points if clear?(points, obstacles)
-        end
-        nil
+        down, up = room(from, to, obstacles)
+        y = level_ways(from, to, obstacles).find { |each| each <= down && each >= up && obstacles.free?(from[0], each, to[0], each) }
+        [ from, [ from[0], y ], [ to[0], y ], to ] if y
+      end
+
+      # How far down the upper end, and how far up the lower end, can run straight.
+      def room(from, to, obstacles)
+        [ obstacles.reach_down(from[0], from[1] + 6, to[1]), obstacles.reach_up(to[0], to[1] - 6, from[1]) ]
       end
 
       # Down, across into a gap between cards, down the gap, across, down: a way for each gap that is free.
@@ -173,15 +202,28 @@ module Kelvath
         levels = bottom > top ? level_ways(from, to, obstacles) : [ top, bottom ].minmax
         highs = ([ top ] + levels).uniq.sort.first(DETOURS)
         lows = ([ to[1] - APPROACH, bottom ] + levels).uniq.sort.reverse.first(DETOURS)
-        gaps(from, to, obstacles).filter_map do |x|
-          high = highs.find { |y| obstacles.free?(from[0], from[1] + 6, from[0], y) && obstacles.free?(from[0], y, x, y) } or next
-          low = lows.find { |y| obstacles.free?(to[0], y, to[0], to[1] - 6) && obstacles.free?(x, y, to[0], y) } or next
+        down, up = room(from, to, obstacles)
+        highs = highs.select { |y| y <= down }
+        lows = lows.select { |y| y >= up }
+        return [] if highs.empty? || lows.empty?
+
+        gaps = gaps(from, to, obstacles)
+        leaving, coming = widths(from[0], gaps, obstacles), widths(to[0], gaps, obstacles)
+        gaps.filter_map do |x|
+          high = highs.find { |y| leaving[y].cover?(x) } or next
+          low = lows.find { |y| coming[y].cover?(x) } or next
           [ from, [ from[0], high ], [ x, high ], [ x, low ], [ to[0], low ], to ] if obstacles.free?(x, high, x, low)
         end
       end
 
+      # { height => how far a level line from x can run there, as a Range }, looked for when it is asked for.
+      def widths(x, gaps, obstacles)
+        left, right = [ x, *gaps ].minmax
+        Hash.new { |known, y| known[y] = obstacles.reach_across(x, y, left, right) }
+      end
+
       # Cards lie so tight that no way is free.
-      def through(from, to)
+      def straight_through(from, to)
         middle = (from[1] + to[1]) / 2.0
         [ from, [ from[0], middle ], [ to[0], middle ], to ]
       end
@@ -189,15 +231,33 @@ module Kelvath
       # Heights between the two ends where a level piece may run: first the one that all lines to
       # cards of the same height share, so that their order can be chosen; then the middle; then beside cards.
       def level_ways(from, to, obstacles)
+        (@level_ways ||= {})[[ from, to, obstacles.equal?(@upright) ]] ||= find_level_ways(from, to, obstacles)
+      end
+
+      def find_level_ways(from, to, obstacles)
         low = from[1] + STUB
         high = to[1] - STUB
         middle = (from[1] + to[1]) / 2.0
         return [ middle ] if high <= low
 
-        left, right = [ from[0], to[0] ].minmax
-        beside = obstacles.within(left - 1, low, right + 1, high).flat_map { |rect| [ rect.top - STUB, rect.bottom + STUB ] }
         shared = to[1] - APPROACH
-        [ *(shared if shared > low), middle, low, high, *beside.select { |y| y.between?(low, high) }.sort_by { |y| (y - middle).abs } ].uniq.first(DETOURS * 2)
+        nearest = beside([ from[0], to[0] ].minmax, low, high, obstacles).min_by(DETOURS * 2) { |y| [ (y - middle).abs, y ] }
+        [ *(shared if shared > low), middle, low, high, *nearest ].uniq.first(DETOURS * 2)
+      end
+
+      # Heights above and below cards between two sides, at least those nearest to the middle that are wanted: the
+      # cards of a narrow band, or of a wider one if that has too few.
+      def beside((left, right), low, high, obstacles)
+        middle = (low + high) / 2.0
+        reach = 400.0
+        loop do
+          cards = obstacles.within(left - 1, [ low, middle - reach ].max, right + 1, [ high, middle + reach ].min)
+          near = cards.flat_map { |rect| [ rect.top - STUB, rect.bottom + STUB ] }.uniq
+          near.select! { |y| y.between?(low, high) && (y - middle).abs <= reach - STUB }
+          return near if near.size >= DETOURS * 2 || reach > (high - low) / 2 + STUB
+
+          reach *= 3
+        end
       end
 
       # Places beside cards where an upright piece may pass, nearest to the way first.
@@ -208,18 +268,29 @@ module Kelvath
         loop do
           cards = obstacles.within(left - reach, top - 1, right + reach, bottom + 1)
           places = [ from[0], to[0], *cards.flat_map { |rect| [ rect.left - STUB, rect.right + STUB ] } ].uniq
-          free = places.select { |x| obstacles.free?(x, top + STUB, x, bottom - STUB) }
-          return free.sort_by { |x| (x - from[0]).abs + (x - to[0]).abs }.first(DETOURS) if free.size > 2 || reach > 6000
+          walls = walls_between(cards, top + STUB, bottom - STUB)
+          open = places.select { |x| open?(walls, x) }.sort_by { |x| [ (x - from[0]).abs + (x - to[0]).abs, x ] }
+          free = open.lazy.select { |x| obstacles.free?(x, top + STUB, x, bottom - STUB) }.first(DETOURS)
+          return free if free.size > 2 || reach > 6000
 
           reach *= 3
         end
       end
 
-      def clear?(points, obstacles)
-        last = points.size - 2
-        points.each_cons(2).with_index.all? do |((x1, y1), (x2, y2)), index|
-          obstacles.free?(x1, index.zero? ? y1 + 6 : y1, x2, index == last ? y2 - 6 : y2)
+      # [[left, right], …] from left to right: where cards bar the way between two heights.
+      def walls_between(cards, top, bottom)
+        barring = cards.select { |rect| rect.top < bottom && rect.bottom > top }.sort_by(&:left)
+        barring.each_with_object([]) do |rect, walls|
+          left, right = rect.left - Obstacles::MARGIN, rect.right + Obstacles::MARGIN
+          if walls.any? && left < walls.last[1] then walls.last[1] = [ walls.last[1], right ].max
+          else walls << [ left, right ]
+          end
         end
+      end
+
+      def open?(walls, x)
+        wall = walls.bsearch { |_, right| right > x }
+        wall.nil? || wall[0] >= x
       end
 
       # Without points that change nothing.

@@ -11,8 +11,9 @@ module Kelvath
         new(left, top, right - left, bottom - top)
       end
 
-      def left = x
-      def top = y
+      alias_method :left, :x
+      alias_method :top, :y
+
       def right = x + width
       def bottom = y + height
       def center_x = x + width / 2.0
@@ -23,6 +24,9 @@ module Kelvath
 
       # The smallest one that holds both.
       def union(other) = Rect.around([ [ left, top ], [ right, bottom ], [ other.left, other.top ], [ other.right, other.bottom ] ])
+
+      # Does it hold all of the other?
+      def covers?(other) = left <= other.left && top <= other.top && right >= other.right && bottom >= other.bottom
 
       # Do the two share any area?
       def overlaps?(other) = left < other.right && other.left < right && top < other.bottom && other.top < bottom

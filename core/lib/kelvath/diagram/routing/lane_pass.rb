@@ -1,0 +1,280 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Diagram
+    # One direction of Lanes: all level or all upright pieces of some routes. It takes over from the pass before it
+    # what lies at places where nothing has changed.
+    class LanePass
+      STEP = 8
+      PASSES = 30
+      FEW = 8 # lines of a bundle whose lanes lie evenly about their middle
+      NEAR = 3 # closer than this counts as lying on one another
+      # One inner piece of a route: at its fixed coordinate, from low to high along the other; legs: see #legs.
+      Piece = Struct.new(:link, :index, :at, :low, :high, :legs)
+      # Pieces at (nearly) one place, with the bundles of those that touch: [[piece, …], …].
+      Level = Struct.new(:pieces, :bundles)
+
+      # axis: 0 for upright pieces (fixed x), 1 for level ones (fixed y); the rest as Lanes takes it.
+      def initialize(given, axis, obstacles, bundles:, previous:, changed:)
+        @given = given
+        @axis = axis
+        @obstacles = obstacles
+        @bundles = bundles
+        @previous = previous
+        @changed = changed
+        @places = {}.compare_by_identity # { piece => where it was moved to }
+        @offsets = {}.compare_by_identity # { piece => how far its lane lies beside it }
+        @unsettled = {} # { link => true } of those that may lie elsewhere than before
+        collect
+        part
+        @routes = moved
+        @previous = nil
+      end
+
+      # { link => points } with the pieces moved apart.
+      attr_reader :routes
+
+      protected
+
+      attr_reader :given, :pieces, :sorted, :levels, :places, :offsets
+
+      private
+
+      # -- the pieces --
+
+      def collect
+        @fresh = @given.keys.reject { |link| kept?(link) }.to_h { |link| [ link, true ] }
+        @pieces = @given.to_h { |link, points| [ link, @fresh.key?(link) ? pieces_of(link, points) : @previous.pieces.fetch(link) ] }
+        @sorted = @previous ? merged : @pieces.values.flatten.sort_by { |piece| rank(piece) }
+      end
+
+      def kept?(link) = @previous && @previous.given[link].equal?(@given[link])
+      def rank(piece) = [ piece.at, piece.low, piece.link, piece.index ]
+
+      # The pieces of before that are still there, with the new ones in their places.
+      def merged
+        old = @previous.sorted.select { |piece| @given.key?(piece.link) && !@fresh.key?(piece.link) }
+        fresh = @fresh.keys.flat_map { |link| @pieces.fetch(link) }.sort_by { |piece| rank(piece) }
+        return old if fresh.empty?
+
+        from = 0
+        joined = fresh.flat_map do |piece|
+          order = rank(piece)
+          upto = old.bsearch_index { |other| (rank(other) <=> order).positive? } || old.size
+          part = old[from...upto] << piece
+          from = upto
+          part
+        end
+        joined.concat(old.drop(from))
+      end
+
+      def pieces_of(link, points)
+        (1...(points.size - 2)).filter_map do |index|
+          one, two = points[index], points[index + 1]
+          next unless (one[@axis] - two[@axis]).abs < 0.01
+
+          low, high = [ one[1 - @axis], two[1 - @axis] ].minmax
+          Piece.new(link, index, one[@axis], low, high, legs(points, index))
+        end
+      end
+
+      # The pieces that join it at its ends: [place along it, -1 if they come from the side of smaller
+      # numbers (above, or left), 1 if from the other].
+      def legs(points, index)
+        [ [ points[index], points[index - 1] ], [ points[index + 1], points[index + 2] ] ].map do |corner, other|
+          [ corner[1 - @axis], other[@axis] <=> corner[@axis] ]
+        end
+      end
+
+      # -- which lie on one another --
+
+      def part
+        @levels = {}.compare_by_identity
+        @sorted.slice_when { |one, two| two.at - one.at > NEAR }.each do |pieces|
+          next leave_alone(pieces.first) if pieces.size < 2
+
+          known = known_level(pieces)
+          unsettle(pieces) unless known
+          level = @levels[pieces.first] = known || Level.new(pieces, touching(pieces))
+          level.bundles.each { |bundle| place(bundle, known) }
+        end
+      end
+
+      def leave_alone(piece) = @previous&.places&.key?(piece) && unsettle([ piece ])
+      def unsettle(pieces) = pieces.each { |piece| @unsettled[piece.link] = true }
+
+      # The level of before, if it is made of the very same pieces.
+      def known_level(pieces)
+        known = @previous&.levels&.fetch(pieces.first, nil) or return
+        same = known.pieces.size == pieces.size && pieces.each_index.all? { |index| known.pieces[index].equal?(pieces[index]) }
+        known if same
+      end
+
+      # Two or more pieces whose extents touch.
+      def touching(pieces)
+        reach = nil
+        groups = pieces.sort_by { |piece| [ piece.low, piece.link, piece.index ] }.slice_when do |one, two|
+          reach = [ reach || one.high, one.high ].max
+          apart = two.low > reach + STEP
+          reach = nil if apart
+          apart
+        end
+        groups.select { |bundle| bundle.size > 1 }
+      end
+
+      # A bundle of the same pieces, near nothing that has changed, parts as it did before.
+      def place(bundle, known)
+        if known && !near_change?(bundle)
+          bundle.each { |piece| take_over(piece) }
+        else
+          unsettle(bundle)
+          lanes_of(bundle).each { |piece, at| @places[piece] = at if at }
+        end
+      end
+
+      def take_over(piece)
+        @offsets[piece] = @previous.offsets[piece]
+        at = @previous.places[piece]
+        @places[piece] = at if at
+      end
+
+      def near_change?(bundle)
+        return false if @changed.empty?
+
+        reach = (bundle.size * STEP) + Obstacles::MARGIN
+        changed_in?(bundle.map(&:at).minmax, bundle.map(&:low).min, bundle.map(&:high).max, reach)
+      end
+
+      # Has a card come or gone near an area? at: [least, most] across; low, high: along; reach: how near.
+      def changed_in?(at, low, high, reach)
+        @changed.any? do |rect|
+          upright, level = [ rect.left, rect.right ], [ rect.top, rect.bottom ]
+          across, along = @axis == 1 ? [ level, upright ] : [ upright, level ]
+          across[0] <= at[1] + reach && across[1] >= at[0] - reach && along[0] <= high + reach && along[1] >= low - reach
+        end
+      end
+
+      # -- lanes --
+
+      # [[piece, where it goes or nil], …]
+      def lanes_of(bundle)
+        order = ordered(bundle)
+        numbers = assign(order)
+        middle = middle_of(numbers)
+        order.zip(numbers).map do |piece, number|
+          offset = (number - middle) * STEP
+          @offsets[piece] = offset
+          [ piece, settled?(piece, offset) ? @previous.places[piece] : place_for(piece, offset) ]
+        end
+      end
+
+      # The lane that lies where all of them would: among many a whole one, so that most lines stay where they are when
+      # one more comes.
+      def middle_of(numbers) = numbers.size > FEW ? numbers.max / 2 : numbers.max / 2.0
+
+      # Its lane, or half of the way to it, or beside that if it is the lane of another; nil if none is clear.
+      def place_for(piece, offset)
+        half = offset / 2.0
+        apart = (half % STEP).zero? ? (offset <=> 0) * STEP / 4.0 : 0
+        [ offset, half + apart, half - apart ].uniq.map { |way| piece.at + way }.find { |at| clear?(piece, at) }
+      end
+
+      # Has it the lane it had, and nothing near has changed?
+      def settled?(piece, offset)
+        return false unless @previous && @previous.offsets[piece] == offset
+
+        !changed_in?([ piece.at - offset.abs, piece.at + offset.abs ], piece.low, piece.high, Obstacles::MARGIN)
+      end
+
+      # The order, first lane first, in which the pieces cross each other's legs least: neighbours
+      # change places for as long as that saves a crossing.
+      def ordered(bundle)
+        order = bundle.sort_by { |piece| [ piece.legs.sum { |_, side| side }, piece.low ] }
+        changed = Array.new(order.size - 1, true) # neighbours that have not been compared as they stand
+        PASSES.times do
+          swaps = changed.each_index.count do |index|
+            next unless changed[index]
+
+            changed[index] = false
+            next unless swap(order, index)
+
+            changed[index - 1] = true if index.positive?
+            changed[index + 1] = true if index + 1 < changed.size
+            true
+          end
+          break if swaps.zero?
+        end
+        order
+      end
+
+      # Do a piece and the next change places, because they cross less then?
+      def swap(order, index)
+        one, two = order[index], order[index + 1]
+        return false unless crossings(two, one) < crossings(one, two)
+
+        order[index], order[index + 1] = two, one
+      end
+
+      # How often the two cross if the first has the lane before the second.
+      def crossings(first, second) = across(second.legs, -1, first) + across(first.legs, 1, second)
+
+      # How many of these legs that come from a side meet a piece.
+      def across(legs, side, piece)
+        (at, from), (other_at, other_from) = legs
+        (from == side && at > piece.low && at < piece.high ? 1 : 0) +
+          (other_from == side && other_at > piece.low && other_at < piece.high ? 1 : 0)
+      end
+
+      # Lane numbers of pieces in that order: each after every earlier one that it lies beside.
+      def assign(order)
+        lows, highs = order.map(&:low), order.map(&:high)
+        kin = {} # { bundle => lane }
+        order.each_with_object([]) do |piece, numbers|
+          bundle = @bundles[piece.link]
+          lane = (kin[bundle] if bundle) || free_lane(piece, numbers, lows, highs)
+          kin[bundle] = lane if bundle
+          numbers << lane
+        end
+      end
+
+      # The first lane beyond those of all earlier pieces that it lies beside.
+      def free_lane(piece, numbers, lows, highs)
+        low, high = piece.low - STEP, piece.high + STEP
+        lane = -1
+        index = numbers.size
+        while (index -= 1) >= 0
+          number = numbers[index]
+          lane = number if number > lane && lows[index] < high && low < highs[index]
+        end
+        lane + 1
+      end
+
+      def clear?(piece, at)
+        @axis == 1 ? @obstacles.free?(piece.low, at, piece.high, at) : @obstacles.free?(at, piece.low, at, piece.high)
+      end
+
+      # -- the outcome --
+
+      def moved
+        known = @previous&.routes || {}
+        @given.to_h do |link, points|
+          settled = known[link] unless @fresh.key?(link) || (@unsettled.key?(link) && shifts?(link))
+          [ link, settled || shifted(points, @pieces.fetch(link)) ]
+        end
+      end
+
+      def shifts?(link) = @pieces.fetch(link).any? { |piece| @places[piece] != @previous.places[piece] }
+
+      def shifted(points, pieces)
+        moving = pieces.select { |piece| @places.key?(piece) }
+        return points if moving.empty?
+
+        points = points.map(&:dup)
+        moving.each do |piece|
+          points[piece.index][@axis] = points[piece.index + 1][@axis] = @places[piece]
+        end
+        points
+      end
+    end
+  end
+end
