@@ -70,18 +70,19 @@ class NamingRunTest < CoreTest
 
   def test_the_old_system_expands_as_a_whole
     catalog = Intake::Catalog.new(tables: [ table("CRW_MBR", %w[CRW_MBR_ID CRW_MBR_NM SUPV_CRW_MBR_ID]), table("SLG", %w[SLG_ID ACTL_DPT_TM]) ], views: [])
-    change, design_id, = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:)
-    model = change.apply(Model::EMPTY)
+    taken = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:)
+    model, design_id = taken.model, taken.design_id
+    assert_equal taken.change_set.apply(Model::EMPTY), model
     assert_equal [ "CRW MBR", "SLG" ], model.all(:entity).map(&:name).sort
     expanded = Naming::Run.of(model, short, design_id:, direction: "words").change.apply(model)
     assert_equal({ "Crew Member" => [ "Crew Member Identifier", "Crew Member Name", "Supervisor Crew Member Identifier" ], "Sailing" => [ "Sailing Identifier", "Actual Departure Time" ] },
                  expanded.all(:entity).to_h { |each| [ each.name, expanded.children(each.id, :attribute).map(&:name) ] })
-    assert_equal expanded.all(:entity).map(&:name), Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:, standard: short).first.apply(Model::EMPTY).all(:entity).map(&:name)
+    assert_equal expanded.all(:entity).map(&:name), Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:, standard: short).model.all(:entity).map(&:name)
   end
 
   def test_a_whole_model_is_named_from_the_side_that_leads
     catalog = Intake::Catalog.new(tables: [ table("CRW_MBR", %w[CRW_MBR_ID CRW_MBR_NM]) ], views: [])
-    taken = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:).first.apply(Model::EMPTY)
+    taken = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:).model
     both = Derivation.derive(taken, platform: "postgresql", ids:).change_set.apply(taken)
     named = Naming::Run.whole(both, book("many")).map(&:change).reduce(ChangeSet.new, :+).apply(both)
     assert_equal [ "Crew Member", %w[CRW_MBR crew_members] ], [ named.all(:entity).first.name, named.all(:table).map(&:name).sort ]
@@ -106,7 +107,7 @@ class NamingRunTest < CoreTest
 
   def test_where_the_design_leads_the_words_follow
     catalog = Intake::Catalog.new(tables: [ table("CRW_MBR", %w[CRW_MBR_ID CRW_MBR_NM]) ], views: [])
-    model = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:, standard: short).first.apply(Model::EMPTY)
+    model = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:, standard: short).model
     crew, column = model.all(:table).first, model.all(:column).last
     assert_equal "Booked Passenger", complete(model, short, crew.id, :name, "BKD_PSG").all(:entity).first.name
     assert_equal "Crew Member Status", complete(model, short, column.id, :name, "CRW_MBR_STS").all(:attribute).find { |each| each.id == column.source_id }.name

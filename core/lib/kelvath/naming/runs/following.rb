@@ -36,7 +36,7 @@ module Kelvath
       def complete
         fix_typed_names
         words_follow
-        @before.all(:design).each { |design| design_follows(design) unless design.id == @leading || !Platforms::ALL.key?(design.platform) }
+        @before.all(:design).each { |design| design_follows(design) unless design.id == @leading || !Platforms.keys.include?(design.platform) }
         ChangeSet.new(additions: @change.additions, updates: @updates.values, removals: @change.removals)
       end
 
@@ -78,7 +78,7 @@ module Kelvath
       def leading_tables(element)
         case element.kind
         when :table, :column then [ element, *@before.ancestors(element) ].select { |each| each.kind == :table && each.parent_id == @leading }
-        when :entity, :attribute then @leading ? @before.children(@leading, :table).select { |table| [ element.id, element.parent_id ].include?(table.source_id) } : []
+        when :entity, :attribute then @leading ? Metamodel::Design.tables(@before, @leading).select { |table| [ element.id, element.parent_id ].include?(table.source_id) } : []
         else []
         end
       end
@@ -104,7 +104,7 @@ module Kelvath
       # Tables whose entity changed, or got a key from one that did.
       def affected_tables(design)
         renamed = @updates.values.any? { |update| %i[name role_name].include?(update.field) && %i[entity attribute relationship].include?(@before[update.id]&.kind) }
-        tables = @before.children(design.id, :table)
+        tables = Metamodel::Design.tables(@before, design.id)
         return tables.select { |table| touched_tables.include?(table.id) } unless renamed
 
         ids = (@affected ||= Diagram::Affected.between(@before, after, "logical"))
@@ -198,9 +198,9 @@ module Kelvath
       def everything_named = @everything_named ||= list_everything_named
 
       def list_everything_named
-        tables = @after.children(@design.id, :table)
+        tables = Metamodel::Design.tables(@after, @design.id)
         ids = tables.to_set(&:id)
-        tables + @after.children(@design.id, :view) + DesignNames::CONSTRAINTS.flat_map { |kind| @after.ids_of(kind).filter_map { |id| @after.elements[id].then { |element| element if ids.include?(element.parent_id) } } }
+        tables + Metamodel::Design.views(@after, @design.id) + DesignNames::CONSTRAINTS.flat_map { |kind| @after.ids_of(kind).filter_map { |id| @after.elements[id].then { |element| element if ids.include?(element.parent_id) } } }
       end
 
       # Gives each moved one what is free beside those that stay.

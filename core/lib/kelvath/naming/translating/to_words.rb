@@ -6,6 +6,7 @@ module Kelvath
     # part is looked up as a word, a phrase or a short form, and what a short form means is decided by
     # the words beside it.
     class ToWords
+      REMEMBERED = 10_000 # names that mean the same whatever stands beside them; the same ones recur all over a model
       LEAST_GUESSED = 4 # letters of an unknown part that may be several known ones run together
 
       # rule: how names read (a NameRule of the logical side); written: the rule such names are written
@@ -15,19 +16,27 @@ module Kelvath
         @rule = rule
         @written = written
         @own_case = {}
+        @clear = {}
       end
 
       # beside: words that stand near, such as the name of the table in words; drop: words that stand in
       # front only because the rule puts them there; domain: the name of a value's domain, if known.
       def translate(name, beside: [], drop: [], domain: nil)
+        @clear.clear if @clear.size > REMEMBERED
+        @clear.fetch([ name, drop ]) do |key|
+          translated(name, beside, drop, domain).tap { |found| @clear[key] = found if found.steps.all? { |step| step.others.empty? } }
+        end
+      end
+
+      private
+
+      def translated(name, beside, drop, domain)
         body = bare(name)
         tokens = Splitting.parts(body)
         steps = read(tokens.map { |token| [ token, nil ] }, beside, domain)
         steps = steps.drop(drop.size) if drop.any? && steps.size > drop.size && steps.first(drop.size).map { |step| step.text.downcase } == drop.map(&:downcase)
         Translation.new(text: spell(name, steps), steps:, warnings: warnings(steps), ways: body == name ? [] : [ "“#{name.sub(body, "…")}” taken off" ], losses: [])
       end
-
-      private
 
       def bare(name)
         [ [ @written.prefix, :start_with?, ->(text, part) { text[part.length..] } ], [ @written.suffix, :end_with?, ->(text, part) { text[0...-part.length] } ] ].reduce(name) do |text, (part, test, strip)|

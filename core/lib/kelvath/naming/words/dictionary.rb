@@ -5,7 +5,7 @@ module Kelvath
     # English words that ship with Kelvath (see data/README.md), for judging what an abbreviated name may
     # stand for. Read when first asked for.
     module Dictionary
-      DIRECTORY = File.expand_path("data", __dir__)
+      DIRECTORY = File.expand_path("../data", __dir__)
 
       module_function
 

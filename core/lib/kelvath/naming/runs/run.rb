@@ -101,10 +101,10 @@ module Kelvath
         @names = DesignNames.new(model, design, standard)
         @limit = @names.platform.identifier_limit
         @all = all
-        @tables = model.children(design.id, :table)
+        @tables = Metamodel::Design.tables(model, design.id)
         @constraints = @tables.flat_map { |table| DesignNames::CONSTRAINTS.flat_map { |kind| model.children(table.id, kind).map { |element| [ table, element ] } } }
         staying = @constraints.map(&:last).select { |element| element.source_id.empty? || (element.name_fixed && !all) }
-        @kept = (model.children(design.id, :view) + staying).map(&:name)
+        @kept = (Metamodel::Design.views(model, design.id) + staying).map(&:name)
       end
 
       def rows
@@ -172,7 +172,7 @@ module Kelvath
       end
 
       def rows
-        tables = @model.children(@design.id, :table).select { |table| @model[table.source_id]&.kind == :entity && (@only.nil? || @only.include?(table.source_id)) }.uniq(&:source_id)
+        tables = Metamodel::Design.tables(@model, @design.id).select { |table| @model[table.source_id]&.kind == :entity && (@only.nil? || @only.include?(table.source_id)) }.uniq(&:source_id)
         wanted = tables.to_h { |table| [ @model.fetch(table.source_id), @standard.words(table.name, :table) ] }
         others = @model.all(:entity) - wanted.keys
         entities = give(wanted, others) { |_| "" }

@@ -45,7 +45,7 @@ module Kelvath
 
       def rule_problems(rule, model)
         twin = model.all(:name_rule).count { |other| other.of == rule.of } > 1
-        [ (problem(rule, :of, "There is a rule for #{Describing.rule_title(rule)} already.") if twin), pattern_problem(rule), affix_problem(rule) ].compact
+        [ (problem(rule, :of, "There is a rule for #{rule.label(model)} already.") if twin), pattern_problem(rule), affix_problem(rule) ].compact
       end
 
       def pattern_problem(rule)
