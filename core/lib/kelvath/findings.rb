@@ -4,8 +4,9 @@ module Kelvath
   # What a careful colleague would look for. Each check is one file that says what must hold, finds
   # where it does not, and offers changes that would mend it.
   module Findings
-    # element_id: where it is; message: what is wrong, in one sentence; fixes: Fix values.
-    Finding = Struct.new(:check, :element_id, :message, :fixes, keyword_init: true) do
+    # element_id: where it is; subject_id: what the check looked at when it found it (nil: the model as a whole);
+    # message: what is wrong, in one sentence; mended_by: titles of the changes that would mend it.
+    Finding = Struct.new(:check, :element_id, :subject_id, :message, :mended_by, keyword_init: true) do
       # The same finding keeps its key for as long as it stands: "missing_definition:01H…"
       def key = "#{check.key}:#{element_id}"
     end
@@ -16,12 +17,22 @@ module Kelvath
 
     # All findings of a model, in the order of the checks. standard: what its names are to keep to.
     def of(model, standard = Naming::Standard.plain)
-      model.memo([ :findings, standard ]) { CHECKS.flat_map { |check| check.new(model, standard).all } }
+      model.memo([ :findings, standard ]) { Report.of(model, standard).findings }
     end
 
     # The finding of that key. Raises NotFound when it no longer stands.
-    def fetch(model, key, standard = Naming::Standard.plain)
-      of(model, standard).find { |finding| finding.key == key } || raise(NotFound, "That finding no longer stands.")
+    def fetch(model, key, standard = Naming::Standard.plain) = find(of(model, standard), key)
+
+    # The one of some findings that has a key. Raises NotFound.
+    def find(findings, key)
+      findings.find { |finding| finding.key == key } || raise(NotFound, "That finding no longer stands.")
+    end
+
+    # What would mend a finding of a model: [Fix, …]; empty if it no longer stands.
+    def fixes(model, finding, standard = Naming::Standard.plain)
+      check = finding.check.new(model, standard)
+      check.look_at(finding.subject_id)
+      check.fixes.fetch(finding.key, [])
     end
   end
 end
@@ -29,19 +40,23 @@ end
 require_relative "findings/check"
 require_relative "findings/entities"
 require_relative "findings/attributes"
+require_relative "findings/namesakes"
 require_relative "findings/relationships"
 require_relative "findings/domains"
 require_relative "findings/diagrams"
 require_relative "findings/names"
 require_relative "findings/designs"
+require_relative "findings/report"
 
 module Kelvath
   module Findings
     # In the order in which people would want to mend things.
     CHECKS = [
-      IdentifyingCycle, MissingIdentifier, MissingDefinition, MissingAttributes, UnresolvedManyToMany, MandatoryAtBothEnds, MissingVerbPhrase, RoleNameNeeded,
-      StandingAlone, DiscriminatorMissing, TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, AllowedValueUnfit,
-      BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap, SqlPieceBroken
+      IdentifyingCycle, MissingIdentifier, MissingDefinition, MissingAttributes, UnresolvedManyToMany,
+      MandatoryAtBothEnds, MissingVerbPhrase, RoleNameNeeded, StandingAlone, DiscriminatorMissing, TypeMissing,
+      LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, AllowedValueUnfit,
+      BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap,
+      SqlPieceBroken, SqlNameUnknown
     ].freeze
   end
 end

@@ -8,13 +8,12 @@ module Kelvath
       weighs :hint
       UNREAL = /\A(?:diagram|untitled|new diagram|new|copy(?: of .*)?)?\s*\d*\z/i
 
-      def all
-        model.all(:diagram).flat_map { |diagram| unnamed(diagram) }
-      end
+      looks_at :diagram
+      heeds :diagram_node, :entity, :subject_area
 
       private
 
-      def unnamed(diagram)
+      def about(diagram)
         return [] unless diagram.name.strip.match?(UNREAL)
 
         name = suggestion(diagram)
@@ -34,17 +33,42 @@ module Kelvath
       holds "No card lies on another."
       weighs :hint
 
-      def all = model.all(:diagram).flat_map { |diagram| overlapping(diagram) }
+      looks_at :diagram
+
+      # The diagrams on which a card came, moved or grew.
+      def concerned(change)
+        nodes = change.touched(:diagram_node) + change.cards.flat_map { |id| model.referrers(id, :diagram_node) }
+        @other = nodes.to_set(&:element_id)
+        super + nodes.map(&:parent_id)
+      end
+
+      protected
+
+      # { diagram id => { element id => Rect } }
+      def rects = @rects ||= @previous ? @previous.rects.slice(*model.ids_of(:diagram)) : {}
+
+      def same_look?(diagram) = model[diagram.id].equal?(diagram)
 
       private
 
-      def overlapping(diagram)
-        pair = pair_of(Kelvath::Diagram::Places.rects(model, diagram.id))
+      def about(diagram)
+        rects[diagram.id] = rects_of(diagram)
+        pair = pair_of(rects[diagram.id])
         return [] unless pair
 
         names = pair.map { |id| model[id].name }
         [ finding(diagram, "On #{diagram.name} the cards #{names.join(' and ')} lie on one another.",
                   fix("Move cards apart") { |draft| Kelvath::Diagram::Arranging.part(draft, diagram.id) }) ]
+      end
+
+      # Cards are measured anew only where they can be other than before.
+      def rects_of(diagram)
+        known = rects[diagram.id] if @previous&.same_look?(diagram)
+        return Kelvath::Diagram::Places.rects(model, diagram.id) unless known && @other
+
+        fresh = Kelvath::Diagram::Places.rects(model, diagram.id, among: @other)
+        ids = model.children(diagram.id, :diagram_node).map(&:element_id)
+        ids.to_h { |id| [ id, fresh[id] || known.fetch(id) ] }
       end
 
       # The first two that overlap, by sweeping from left to right.

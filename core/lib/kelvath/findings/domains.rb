@@ -6,11 +6,19 @@ module Kelvath
     class UnusedDomain < Check
       holds "Every domain is used."
       weighs :hint
+      looks_at :domain
 
-      def all
-        model.all(:domain).select { |domain| model.referrers(domain.id, :attribute).empty? && model.referrers(domain.id, :domain).empty? }.map do |domain|
-          finding(domain, "No attribute uses the domain #{domain.name}.", fix("Remove it") { |draft| draft.remove(domain.id) })
-        end
+      def concerned(change)
+        change.touched(:domain, :attribute).flat_map { |element| [ element.id, *element.referenced_ids ] }
+      end
+
+      private
+
+      def about(domain)
+        return [] if %i[attribute domain].any? { |kind| model.referrers(domain.id, kind).any? }
+
+        [ finding(domain, "No attribute uses the domain #{domain.name}.",
+                  fix("Remove it") { |draft| draft.remove(domain.id) }) ]
       end
     end
 
@@ -18,17 +26,18 @@ module Kelvath
     class AllowedValueUnfit < Check
       holds "Allowed values, defaults and ranges fit the type of their domain."
       weighs :error
+      looks_at :domain
 
-      def all
-        model.all(:domain).flat_map do |domain|
-          type = Logical::ValueType.of(domain, model)
-          next [] if type.name.empty?
-
-          unfit_values(domain, type) + unfit_fields(domain, type)
-        end
+      def concerned(change)
+        change.touched(:domain).map(&:id) + change.touched(:allowed_value).map(&:parent_id) + typed_by(change)
       end
 
       private
+
+      def about(domain)
+        type = Logical::ValueType.of(domain, model)
+        type.name.empty? ? [] : unfit_values(domain, type) + unfit_fields(domain, type)
+      end
 
       def unfit_values(domain, type)
         model.children(domain.id, :allowed_value).reject { |each| type.fits?(each.value) }.map do |each|
@@ -52,17 +61,21 @@ module Kelvath
     # Blanks that nobody sees make two names of one.
     class BlanksInName < Check
       holds "Names have no blanks at their ends and no double ones."
-      KINDS = %i[entity attribute domain subject_area tag identifier table column].freeze
-
-      def all
-        KINDS.flat_map { |kind| model.all(kind) }.select { |element| element.name != clean(element.name) }.map do |element|
-          finding(element, "The name of #{title(element).strip} has blanks too many.", fix("Take them out") { |draft| draft.set(element.id, name: clean(element.name)) })
-        end
-      end
+      looks_at :entity, :attribute, :domain, :subject_area, :tag, :identifier, :table, :column
 
       private
 
-      def clean(name) = name.gsub(/[[:space:]]+/, " ").strip
+      def about(element)
+        return [] if element.name == clean(element.name)
+
+        [ finding(element, "The name of #{title(element).strip} has blanks too many.",
+                  fix("Take them out") { |draft| draft.set(element.id, name: clean(element.name)) }) ]
+      end
+
+      # At an end, two in a row, or one that is no plain blank.
+      WRONG = /\A[[:space:]]|[[:space:]]\z|[[:space:]]{2}|[[:space:]&&[^ ]]/
+
+      def clean(name) = name.match?(WRONG) ? name.gsub(/[[:space:]]+/, " ").strip : name
     end
   end
 end

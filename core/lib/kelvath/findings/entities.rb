@@ -5,14 +5,17 @@ module Kelvath
     # Every entity can be told apart.
     class MissingIdentifier < Check
       holds "Every entity has an identifier."
+      looks_at :entity
 
-      def all
-        entities.select { |entity| keys.primary(entity.id).empty? && !subtype?(entity) }.map do |entity|
-          finding(entity, "Nothing tells one #{entity.name} from another.", alternate(entity), numbered(entity))
-        end
-      end
+      def concerned(change) = change.cards.to_a
 
       private
+
+      def about(entity)
+        return [] unless keys.primary(entity.id).empty? && !subtype?(entity)
+
+        [ finding(entity, "Nothing tells one #{entity.name} from another.", alternate(entity), numbered(entity)) ]
+      end
 
       def subtype?(entity) = model.referrers(entity.id, :subtype_group).any? { |group| group.subtype_ids.include?(entity.id) }
 
@@ -34,14 +37,16 @@ module Kelvath
     class MissingDefinition < Check
       holds "Every entity says in a sentence what it is."
       weighs :hint
-
-      def all
-        entities.select { |entity| entity.definition.strip.empty? }.map do |entity|
-          finding(entity, "#{entity.name} has no definition.", fix("Begin one from its relationships") { |draft| draft.set(entity.id, definition: first_words(entity)) })
-        end
-      end
+      looks_at :entity
 
       private
+
+      def about(entity)
+        return [] unless entity.definition.strip.empty?
+
+        begun = fix("Begin one from its relationships") { |draft| draft.set(entity.id, definition: first_words(entity)) }
+        [ finding(entity, "#{entity.name} has no definition.", begun) ]
+      end
 
       # Something true to begin with, for a person to better.
       def first_words(entity)
@@ -54,11 +59,17 @@ module Kelvath
     class MissingAttributes < Check
       holds "Every entity has attributes of its own, unless it only connects or divides others."
       weighs :hint
+      looks_at :entity
 
-      def all
-        entities.select { |entity| model.children(entity.id, :attribute).empty? && keys.primary(entity.id).size < 2 }.map do |entity|
-          finding(entity, "#{entity.name} has no attribute.", fix("Add Name") { |draft| Editing::Attributes.add(draft, entity.id, "Name", mandatory: true) })
-        end
+      def concerned(change) = change.cards.to_a
+
+      private
+
+      def about(entity)
+        return [] unless model.children(entity.id, :attribute).empty? && keys.primary(entity.id).size < 2
+
+        named = fix("Add Name") { |draft| Editing::Attributes.add(draft, entity.id, "Name", mandatory: true) }
+        [ finding(entity, "#{entity.name} has no attribute.", named) ]
       end
     end
 
@@ -66,14 +77,17 @@ module Kelvath
     class StandingAlone < Check
       holds "Every entity relates to another."
       weighs :hint
+      looks_at :entity
+      heeds :entity, :attribute
 
-      def all
-        entities.select { |entity| alone?(entity) }.map do |entity|
-          finding(entity, "#{entity.name} stands alone: no relationship reaches it.", *guesses(entity))
-        end
-      end
+      # The first entity of a model stands alone as soon as there is a second one.
+      def concerned(change) = change.cards.to_a + (entities.size < 3 ? entities.map(&:id) : [])
 
       private
+
+      def about(entity)
+        alone?(entity) ? [ finding(entity, "#{entity.name} stands alone: no relationship reaches it.", *guesses(entity)) ] : []
+      end
 
       def alone?(entity)
         entities.size > 1 && model.referrers(entity.id, :relationship).empty? && model.children(entity.id, :subtype_group).empty? && model.referrers(entity.id, :subtype_group).empty?
@@ -92,15 +106,17 @@ module Kelvath
     class DiscriminatorMissing < Check
       holds "An exclusive division into subtypes has an attribute that tells them apart."
       weighs :hint
-
-      def all
-        model.all(:subtype_group).select { |group| group.exclusive && group.discriminator_id.nil? && group.subtype_ids.size > 1 }.map do |group|
-          owner = model.fetch(group.parent_id)
-          finding(group, "No attribute of #{owner.name} tells its subtypes apart.", known(group, owner), fresh(group, owner))
-        end
-      end
+      looks_at :subtype_group
+      heeds :entity, :attribute
 
       private
+
+      def about(group)
+        return [] unless group.exclusive && group.discriminator_id.nil? && group.subtype_ids.size > 1
+
+        owner = model.fetch(group.parent_id)
+        [ finding(group, "No attribute of #{owner.name} tells its subtypes apart.", known(group, owner), fresh(group, owner)) ]
+      end
 
       def known(group, owner)
         attribute = model.children(owner.id, :attribute).find { |each| each.name.match?(/\b(kind|type|category)\b/i) } or return
@@ -116,16 +132,19 @@ module Kelvath
     end
 
     # Identification that runs in a circle has no beginning.
-    class IdentifyingCycle < Check
+    class IdentifyingCycle < ModelCheck
       holds "No entity identifies itself by way of others."
       weighs :error
+      heeds :relationship, :subtype_group, :entity
 
-      def all
+      private
+
+      def found
         cycle = Logical::KeyMigration.cycle(model) or return []
         names = cycle.map { |id| model[id].name }
         links = model.all(:relationship).select { |link| link.identifying && cycle.include?(link.from_id) && cycle.include?(link.to_id) }
         [ finding(model.fetch(cycle.first), "These entities identify each other in a circle: #{[ *names, names.first ].join(' → ')}.",
-                  *links.first(2).map { |link| fix("#{Describing.label(link, model)}: identify no more") { |draft| draft.set(link.id, identifying: false) } }) ]
+                  *links.first(2).map { |link| fix("#{link.label(model)}: identify no more") { |draft| draft.set(link.id, identifying: false) } }) ]
       end
     end
   end

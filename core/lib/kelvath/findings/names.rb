@@ -3,14 +3,16 @@
 module Kelvath
   module Findings
     # What names are checked against: the standard that the model follows. Without one nobody asked.
-    class NameCheck < Check
-      def all = standard.plain? ? [] : breaches.filter_map { |breach| found(breach) }
+    class NameCheck < ModelCheck
+      heeds :entity, :attribute, :domain, :relationship, :subject_area, :header, *Metamodel::PHYSICAL
 
       private
 
+      def found = standard.plain? ? [] : breaches.filter_map { |breach| found_in(breach) }
+
       def breaches = Naming::Compliance.of(model, standard).breaches
       def codes(breach) = breach.warnings.map(&:code)
-      def said(breach) = breach.warnings.map(&:text).join(" ")
+      def sentence(breach) = "#{capital(title(breach.element))}: #{breach.warnings.map(&:text).join(' ')}"
 
       def rename(breach)
         breach.wanted && fix("Call it #{breach.wanted}") { |draft| draft.set(breach.element.id, name: breach.wanted) }
@@ -23,7 +25,9 @@ module Kelvath
 
       private
 
-      def found(breach) = (codes(breach) & %i[forbidden retired]).any? ? finding(breach.element, "#{capital(title(breach.element))}: #{said(breach)}", rename(breach)) : nil
+      def found_in(breach)
+        finding(breach.element, sentence(breach), rename(breach)) if (codes(breach) & %i[forbidden retired]).any?
+      end
     end
 
     # Letters, order, required parts and length.
@@ -33,8 +37,13 @@ module Kelvath
 
       private
 
-      def found(breach) = (codes(breach) & JUDGED).any? && !codes(breach).include?(:forbidden) ? finding(breach.element, "#{capital(title(breach.element))}: #{said(breach)}", *fixes(breach)) : nil
-      def fixes(breach) = codes(breach).include?(:out_of_step) ? [] : [ rename(breach), class_word(breach) ].compact
+      def found_in(breach)
+        return if (codes(breach) & JUDGED).empty? || codes(breach).include?(:forbidden)
+
+        finding(breach.element, sentence(breach), *mendings(breach))
+      end
+
+      def mendings(breach) = codes(breach).include?(:out_of_step) ? [] : [ rename(breach), class_word(breach) ].compact
 
       # The class word that the lexicon gives for the attribute's domain.
       def class_word(breach)
@@ -54,7 +63,9 @@ module Kelvath
 
       private
 
-      def found(breach) = codes(breach).include?(:out_of_step) ? finding(breach.element, "#{capital(title(breach.element))}: #{said(breach)}", rename(breach)) : nil
+      def found_in(breach)
+        finding(breach.element, sentence(breach), rename(breach)) if codes(breach).include?(:out_of_step)
+      end
     end
 
     # Words that nobody has explained.
@@ -62,9 +73,11 @@ module Kelvath
       holds "Every word of a name is in the lexicon."
       weighs :hint
 
-      def all
+      private
+
+      def found
         Naming::Compliance.of(model, standard).unknown_words.map do |unknown|
-          finding(unknown.elements.first, "“#{unknown.word}” is not in the lexicon; it stands in #{unknown.count == 1 ? 'one name' : "#{unknown.count} names"}, such as #{Describing.label(unknown.elements.first, model)}.")
+          finding(unknown.elements.first, "“#{unknown.word}” is not in the lexicon; it stands in #{unknown.count == 1 ? 'one name' : "#{unknown.count} names"}, such as #{unknown.elements.first.label(model)}.")
         end
       end
     end

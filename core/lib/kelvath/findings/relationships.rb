@@ -6,25 +6,34 @@ module Kelvath
     class UnresolvedManyToMany < Check
       holds "At the logical stage a many-to-many relationship has become an entity."
       weighs :hint
+      looks_at :relationship
+      heeds :entity
 
-      def all
-        model.all(:relationship).select { |link| Logical::Cardinality.many_to_many?(link) }.map do |link|
-          finding(link, "#{Describing.label(link, model)} is many to many.", transform("Resolve it into an entity", "resolve", id: link.id))
-        end
+      private
+
+      def about(link)
+        return [] unless Logical::Cardinality.many_to_many?(link)
+
+        [ finding(link, "#{link.label(model)} is many to many.", transform("Resolve it into an entity", "resolve", id: link.id)) ]
       end
     end
 
     # If each must have the other, neither can be written first.
     class MandatoryAtBothEnds < Check
       holds "At one end at least a relationship is optional."
+      looks_at :relationship
+      heeds :entity
 
-      def all
-        model.all(:relationship).select { |link| %i[from to].none? { |side| Logical::Cardinality.optional?(link, side) } && !Logical::Cardinality.many_to_many?(link) }.map do |link|
-          child = Logical::Cardinality.other(Logical::Cardinality.parent_side(link))
-          parent = model.fetch(Logical::Cardinality.parent_id(link)).name
-          finding(link, "#{Describing.label(link, model)}: each must have the other, so neither can come first.",
-                  fix("Let a #{parent} be without") { |draft| draft.set(link.id, "#{child}_least": 0) })
-        end
+      private
+
+      def about(link)
+        return [] if %i[from to].any? { |side| Logical::Cardinality.optional?(link, side) }
+        return [] if Logical::Cardinality.many_to_many?(link)
+
+        child = Logical::Cardinality.other(Logical::Cardinality.parent_side(link))
+        parent = model.fetch(Logical::Cardinality.parent_id(link)).name
+        [ finding(link, "#{link.label(model)}: each must have the other, so neither can come first.",
+                  fix("Let a #{parent} be without") { |draft| draft.set(link.id, "#{child}_least": 0) }) ]
       end
     end
 
@@ -32,26 +41,45 @@ module Kelvath
     class MissingVerbPhrase < Check
       holds "Every relationship has a verb phrase."
       weighs :hint
+      looks_at :relationship
+      heeds :entity
 
-      def all
-        model.all(:relationship).select { |link| link.phrase.empty? && link.inverse_phrase.empty? }.map do |link|
-          finding(link, "The relationship of #{model.fetch(link.from_id).name} and #{model.fetch(link.to_id).name} has no verb phrase.",
-                  fix("Call it “have”, and “belong to” the other way") { |draft| draft.set(link.id, phrase: "have", inverse_phrase: "belong to") })
-        end
+      private
+
+      def about(link)
+        return [] unless link.phrase.empty? && link.inverse_phrase.empty?
+
+        ends = [ link.from_id, link.to_id ].map { |id| model.fetch(id).name }
+        [ finding(link, "The relationship of #{ends.join(' and ')} has no verb phrase.",
+                  fix("Call it “have”, and “belong to” the other way") { |draft| draft.set(link.id, phrase: "have", inverse_phrase: "belong to") }) ]
       end
     end
 
     # Two keys of the same parent need names that tell them apart.
     class RoleNameNeeded < Check
       holds "Relationships between the same two entities, and of an entity with itself, have role names."
+      looks_at :relationship
+      heeds :entity
 
-      def all
-        links = model.all(:relationship).reject { |link| Logical::Cardinality.many_to_many?(link) }
-        parallel = links.group_by { |link| [ Logical::Cardinality.parent_id(link), Logical::Cardinality.child_id(link) ] }
-        parallel.each_value.flat_map { |list| unnamed(list).map { |link| needed(link) } }
-      end
+      # All that lie beside a changed one.
+      def concerned(change) = change.touched(:relationship).flat_map { |link| [ link.id, *parallel(link).map(&:id) ] }
 
       private
+
+      def about(link)
+        return [] if Logical::Cardinality.many_to_many?(link)
+
+        unnamed(parallel(link)).any? { |other| other.equal?(link) } ? [ needed(link) ] : []
+      end
+
+      # Those with the same parent and child, in order.
+      def parallel(link)
+        ends = ends(link)
+        beside = model.referrers(link.from_id, :relationship).select { |other| ends(other) == ends }
+        beside.reject { |other| Logical::Cardinality.many_to_many?(other) }
+      end
+
+      def ends(link) = [ Logical::Cardinality.parent_id(link), Logical::Cardinality.child_id(link) ]
 
       # All but one may go unnamed among parallels; a recursive one never.
       def unnamed(list)
@@ -63,7 +91,7 @@ module Kelvath
         parent = model.fetch(Logical::Cardinality.parent_id(link)).name
         phrase = Logical::Cardinality.parent_side(link) == :from ? link.inverse_phrase : link.phrase
         role = phrase.empty? ? "Other #{parent}" : phrase.split(" ").reject { |word| %w[be is a the].include?(word) }.map(&:capitalize).first(2).join(" ")
-        finding(link, "#{Describing.label(link, model)} brings a key of #{parent} that only a role name tells from others.",
+        finding(link, "#{link.label(model)} brings a key of #{parent} that only a role name tells from others.",
                 fix("Call the role “#{role}”") { |draft| draft.set(link.id, role_name: role) })
       end
     end
