@@ -10,7 +10,7 @@ class RandomWorkTest < CoreTest
   # Each answers a ChangeSet, or raises a Kelvath::Error to say that it cannot be done here.
   WORKS = {
     transform: ->(model, random, ids) { random_transformation(model, random, ids) },
-    mend: ->(model, random, ids) { Kelvath::Findings.of(model).flat_map(&:fixes).sample(random:)&.change&.call(ids) },
+    mend: ->(model, random, ids) { Kelvath::Findings.of(model).sample(random:)&.then { |finding| Kelvath::Findings.fixes(model, finding).sample(random:)&.change&.call(ids) } },
     remove: ->(model, random, ids) { Kelvath::Editing.remove(model, [ any(model, random, :entity, :attribute, :relationship, :domain, :identifier, :subtype_group).id ], ids:) },
     rename: ->(model, random, ids) { Kelvath::Editing.set(model, any(model, random, :entity, :attribute, :domain).id, :name, "Name #{random.rand(10_000)}") },
     say: ->(model, random, ids) { Kelvath::Prose::Reader.new(model, ids:).read(saying(model, random)).change_set },
@@ -71,11 +71,14 @@ class RandomWorkTest < CoreTest
     6.times do |seed|
       random = Random.new(seed)
       model = ferries
+      report = Findings::Report.of(model)
       done = 0
       STEPS.times do
         name, work = WORKS.to_a.sample(random:)
         after = step(model, name, work, random) or next
         done += 1
+        report = Findings::Report.of(after, previous: report)
+        assert_found_alike(after, report, name) if (done % 4).zero?
         model = after
       end
       assert_operator done, :>, STEPS / 3, "seed #{seed}: too little could be done"
@@ -96,9 +99,16 @@ class RandomWorkTest < CoreTest
     assert_equal change, ChangeSet.from_h(JSON.parse(JSON.generate(change.to_h))), "#{name} can be stored"
     refute_empty change.describe(model), name
     after
-  rescue Kelvath::Error
+  rescue InvalidValue, InvalidChange
     nil
   end
+
+  # What is found by looking only where something has changed is what is found by looking everywhere.
+  def assert_found_alike(model, report, name)
+    assert_equal said(Findings::Report.of(model)), said(report), "findings after #{name}"
+  end
+
+  def said(report) = report.findings.map { |finding| [ finding.key, finding.message, finding.mended_by ] }
 
   def assert_works(model, message)
     assert_empty Invariants.new(ChangeSet.new(additions: model.elements.values), model).problems.map(&:message), message

@@ -15,6 +15,18 @@ module Kelvath
       new(additions: added, updates:, removals: removed)
     end
 
+    # The change that sets fields of an element. seen: { field => value } that was there before, where that is not what
+    # the element has by now; the journal then tells the clash.
+    #
+    #   ChangeSet.set(vessel, name: "Ship")
+    def self.set(element, seen: {}, **fields)
+      updates = fields.filter_map do |field, after|
+        before = seen.fetch(field) { element[field] }
+        Update.new(id: element.id, field:, before:, after:).freeze unless before == after && element[field] == after
+      end
+      new(updates:)
+    end
+
     # The field updates between two versions of one element.
     def self.updates_between(old, new)
       return [] if old.equal?(new)

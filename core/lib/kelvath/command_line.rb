@@ -83,10 +83,10 @@ module Kelvath
       raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
 
       catalog = open.call(file) { |query| Intake.catalog(platform, query) }
-      change_set, = Starting.from_catalog(File.basename(file, ".*"), catalog, platform:, ids:, standard: standard_or_plain(options))
-      write(change_set.apply(Model::EMPTY), need(options, :out))
-      catalog.log.each { |note| @err.puts "#{note.level}: #{note.object}: #{note.message}" }
-      summary(change_set)
+      taken = Starting.from_catalog(File.basename(file, ".*"), catalog, platform:, ids:, standard: standard_or_plain(options))
+      write(taken.model, need(options, :out))
+      taken.log.each { |note| @err.puts "#{note.level}: #{note.object}: #{note.message}" }
+      summary(taken.change_set)
     end
 
     def derive(file, options)

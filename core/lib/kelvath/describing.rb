@@ -26,35 +26,9 @@ module Kelvath
 
     # What an element is called, with where it stands: "attribute Vessel · Name".
     def self.title(element, model)
-      names = [ *model.ancestors(element).reverse, element ].map { |each| label(each, model) }.reject(&:empty?)
+      names = [ *model.ancestors(element).reverse, element ].map { |each| each.label(model) }.reject(&:empty?)
       names.shift if element.class.within.any? { |kind| kind == :design }
       "#{element.class.title} #{names.join(' · ')}".strip
-    end
-
-    # The element's own name, or words that stand for it.
-    def self.label(element, model)
-      case element.kind
-      when :relationship then relationship_label(element, model)
-      when :allowed_value then element.value
-      when :diagram_node then model[element.element_id]&.name.to_s
-      when :word then element.singular
-      when :unread_sentence, :diagram_note, :note then "“#{element.text.length > 40 ? "#{element.text[0, 40]}…" : element.text}”"
-      when :custom_value then model[element.custom_field_id]&.name.to_s
-      when :dependency then dependency_label(element, model)
-      when :name_rule then rule_title(element)
-      when :identifier then element.name.empty? ? names(element.member_ids, model) : element.name
-      else element.name
-      end
-    end
-
-    # "names of primary keys"
-    def self.rule_title(rule) = "names of #{Inflection.plural(rule.of.tr('_', ' '))}"
-
-    def self.names(ids, model) = ids.filter_map { |id| model[id.split(".").last]&.name }.join(", ")
-    def self.dependency_label(element, model) = "#{names(element.determinant_ids, model)} decides #{names(element.dependent_ids, model)}"
-
-    def self.relationship_label(element, model)
-      [ model[element.from_id]&.name, element.phrase, model[element.to_id]&.name ].reject { |part| part.to_s.empty? }.join(" ")
     end
 
     private
@@ -104,7 +78,7 @@ module Kelvath
 
     def from_to(element, update)
       field = element.class.fetch_field(update.field)
-      return "" if %i[text archive].include?(field.type)
+      return "" if %i[text archive expression].include?(field.type)
 
       " from #{value(update.before)} to #{value(update.after)}"
     end
@@ -115,14 +89,14 @@ module Kelvath
       when true then "yes"
       when false then "no"
       when Array then value.map { |item| (@before[item] || after[item])&.name || item }.join(", ")
-      else (@before[value] || after[value])&.then { |element| self.class.label(element, after) } || value.to_s.tr("_", " ")
+      else (@before[value] || after[value])&.then { |element| element.label(after) } || value.to_s.tr("_", " ")
       end
     end
 
     def moved(moves)
       nodes = moves.map { |update| @before.fetch(update.id) }.uniq(&:id)
       return [] if nodes.empty?
-      return [ "Moved #{self.class.label(nodes.first, @before)}" ] if nodes.one?
+      return [ "Moved #{nodes.first.label(@before)}" ] if nodes.one?
 
       [ "Moved #{nodes.size} cards" ]
     end

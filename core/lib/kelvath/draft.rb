@@ -64,6 +64,9 @@ module Kelvath
                     updates: kept.flat_map { |element| ChangeSet.updates_between(@before[element.id], element) })
     end
 
+    # The model to be kept; it ends the draft.
+    def result = @model ? @model.settled : @before
+
     private
 
     # Copied from the model when the first step is made.
@@ -78,7 +81,14 @@ module Kelvath
       other = model[other_id] or return
       return remove(other_id) if other.class.reference_fields.any? { |field| field.removes_when_gone? && other[field.name] == gone_id }
 
-      put other.with(**other.class.reference_fields.to_h { |field| [ field.name, without(other[field.name], gone_id) ] })
+      put other.with(**other.class.reference_fields.to_h { |field| [ field.name, without(other[field.name], gone_id) ] }, **named_only(other, gone_id))
+    end
+
+    # Expressions keep the name of what goes away, as text.
+    def named_only(other, gone_id)
+      other.class.expression_fields.to_h do |field|
+        [ field.name, Metamodel::Expression.without(other[field.name], gone_id, model[gone_id].name) ]
+      end
     end
 
     def without(value, gone_id)

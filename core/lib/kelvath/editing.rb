@@ -10,12 +10,16 @@ module Kelvath
     def set(model, id, field_name, raw, seen: nil)
       element = model.fetch(id)
       field = element.class.fetch_field(field_name)
-      value = field.parse(raw)
+      value = read(model, element, field, raw)
       value = Entities.domain_named(model, value) if field.name == :domain_id && value && !model.key?(value)
-      before = seen.nil? ? element[field.name] : field.parse(seen)
       return ChangeSet.new if element[field.name] == value
 
-      ChangeSet.new(updates: [ ChangeSet::Update.new(id:, field: field.name, before:, after: value) ])
+      ChangeSet.set(element, seen: seen.nil? ? {} : { field.name => read(model, element, field, seen) }, field.name => value)
+    end
+
+    # What was typed for a field, as its value.
+    def read(model, element, field, raw)
+      field.written_by_platform? ? Ledger::Words.read(model, element, field, raw) : field.parse(raw)
     end
 
     # Removes elements by id, with all that depends on them.

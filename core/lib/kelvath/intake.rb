@@ -1,33 +1,33 @@
 # frozen_string_literal: true
 
 require_relative "intake/catalog"
-require_relative "intake/sqlite_table_text"
-require_relative "intake/sqlite_catalog"
-require_relative "intake/postgresql_catalog"
 require_relative "intake/mending"
+require_relative "intake/conditions"
 require_relative "intake/design_builder"
 require_relative "intake/logical_builder"
 
 module Kelvath
   # The way from a database to a design and its logical side.
   module Intake
-    READERS = { "sqlite" => SqliteCatalog, "postgresql" => PostgresqlCatalog }.freeze
-
     # change_set adds everything; log holds Catalog::Note values.
     Result = Struct.new(:change_set, :design_id, :log, keyword_init: true)
 
     module_function
 
-    # Reads the catalog of a database. query: a callable, SQL -> array of hashes with string keys.
+    # Reads the catalog of a database. platform: its key; query: a callable, SQL -> array of hashes with string keys.
+    # Raises UnknownName.
     def catalog(platform, query, progress: Progress.none)
-      READERS.fetch(platform) { raise UnknownName, "Databases of “#{platform}” cannot be read yet." }.new(query, progress:).read
+      known = Platforms.fetch(platform)
+      reader = known.catalog_reader or raise UnknownName, "Databases of #{known.title} cannot be read yet."
+      reader.new(query, progress:).read
     end
 
     # Notes on pieces of SQL that no script can hold as they stand.
     def pieces(elements)
+      faults = Hash.new { |known, (text, kind)| known[[ text, kind ]] = Ddl::Piece.new(text, kind).fault } # the same types recur
       elements.flat_map do |element|
-        Ddl::Piece.of(element).filter_map do |field, piece|
-          fault = piece.fault or next
+        Ddl::Piece.fields(element).filter_map do |field, kind|
+          fault = faults[[ Metamodel::Expression.written(element[field]) { "name" }, kind ]] or next
           label = element.class.fetch_field(field).label.downcase
           Catalog::Note.new(level: :warning, object: element.name, message: "The #{label} of this #{element.class.title} #{fault}; it is kept as text, and left out of scripts.")
         end
@@ -39,7 +39,7 @@ module Kelvath
     def take(model, catalog, platform:, ids:, name:, standard: Naming::Standard.plain)
       catalog = Mending.new(catalog).catalog
       design = DesignBuilder.new(catalog, Platforms.fetch(platform), ids, name:)
-      logical = LogicalBuilder.new(design, ids, taken: model.all(:entity).map(&:name), standard:)
+      logical = LogicalBuilder.new(design, ids, taken: %i[entity domain].to_h { |kind| [ kind, model.all(kind).map(&:name) ] }, standard:)
       additions = logical.build + design.elements
       Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, log: catalog.log + logical.log + pieces(additions))
     end

@@ -3,10 +3,6 @@
 module Kelvath
   # What must hold in every model, whatever is done to it. Only what a change touched is checked.
   class Invariants
-    UNIQUE_IN_MODEL = %i[entity domain design subject_area tag lexicon_entry].freeze
-    UNIQUE_IN_PARENT = %i[attribute column table view].freeze
-    NEEDS_NAME = (UNIQUE_IN_MODEL + UNIQUE_IN_PARENT + %i[header diagram custom_field]).freeze
-
     # Checks the model that a change made. restoring: it brings back what was checked when it was written.
     # Raises InvalidChange with every problem.
     def self.check(change, after, restoring: false)
@@ -24,16 +20,19 @@ module Kelvath
     # InvalidChange::Problem values, empty when all is well.
     def problems
       touched = (@change.additions.map(&:id) + @change.updates.map(&:id)).uniq.filter_map { |id| @model[id] }
-      touched.flat_map { |element| element_problems(element) } + name_clashes(touched) + cycles(touched) + domain_circles(touched) + Naming::Soundness.problems(touched, @model)
+      touched.flat_map { |element| element_problems(element) } + name_clashes + cycles(touched) + domain_circles(touched) + Naming::Soundness.problems(touched, @model)
     end
 
     # Values that cannot stand in their fields; this is the gate that everything passes, whoever brings it.
     def ill_formed
-      added = @change.additions.flat_map do |element|
-        ids = [ element.id, *element.parent_id ].all? { |id| Metamodel::ValueCheck.id?(id) }
-        (ids ? [] : problem(element, nil, "#{article(element)} has an id that is none.")) + element.values.flat_map { |name, value| fault(element, name, value) }
+      found = []
+      @change.additions.each do |element|
+        ids = Metamodel::ValueCheck.id?(element.id) && (element.parent_id.nil? || Metamodel::ValueCheck.id?(element.parent_id))
+        found.concat(problem(element, nil, "#{article(element)} has an id that is none.")) unless ids
+        element.values.each { |name, value| found.concat(fault(element, name, value)) }
       end
-      added + @change.updates.flat_map { |update| (element = @model[update.id]) ? fault(element, update.field, update.after) : [] }
+      @change.updates.each { |update| (element = @model[update.id]) && found.concat(fault(element, update.field, update.after)) }
+      found
     end
 
     private
@@ -41,22 +40,28 @@ module Kelvath
     def fault(element, name, value)
       field = element.class.fetch_field(name)
       fault = Metamodel::ValueCheck.fault(field, value)
-      fault ? problem(element, field.name, fault) : []
+      fault ? problem(element, field.name, fault) : NONE
     end
 
-    RULES = %i[missing_name lost_parent lost_references needed ranges recursion carried].freeze
     NONE = [].freeze
+
+    # { kind => rules that can say something about it }
+    RULES = Metamodel::KINDS.transform_values do |type|
+      [ (:missing_name if type.needs_name?), :lost_parent, (:lost_references if type.reference_fields.any? || type.expression_fields.any?),
+        (:needed if type.kind != :diagram && type.reference_fields.any?(&:removes_when_gone?)),
+        *(%i[ranges recursion carried] if type.kind == :relationship), (:carried if type.kind == :attribute) ].compact.freeze
+    end.freeze
 
     # Most elements break no rule; nothing is made for them.
     def element_problems(element)
-      RULES.reduce(NONE) do |problems, rule|
+      RULES.fetch(element.kind).reduce(NONE) do |problems, rule|
         found = send(rule, element)
         found.empty? ? problems : problems + found
       end
     end
 
     def missing_name(element)
-      return NONE unless NEEDS_NAME.include?(element.kind) && element.name.strip.empty?
+      return NONE unless element.name.strip.empty?
 
       problem(element, :name, "#{article(element)} needs a name.")
     end
@@ -70,6 +75,7 @@ module Kelvath
 
     def lost_references(element)
       broken = element.class.reference_fields.reject { |field| (value = element[field.name]).nil? || (value.is_a?(Array) ? value.all? { |id| fits?(field, id) } : fits?(field, value)) }
+      broken += element.class.expression_fields.reject { |field| Metamodel::Expression.ids(element[field.name]).all? { |id| @model.key?(id) } }
       return NONE if broken.empty?
 
       broken.flat_map do |field|
@@ -79,8 +85,6 @@ module Kelvath
 
     # What cannot stand without something must say what that is; a diagram may belong to no design.
     def needed(element)
-      return NONE if element.kind == :diagram || element.class.reference_fields.none?(&:removes_when_gone?)
-
       element.class.reference_fields.select { |field| field.removes_when_gone? && element[field.name].nil? }
              .flat_map { |field| problem(element, field.name, "#{article(element)} needs #{field.label.downcase}: name it, or remove the #{element.class.title}.") }
     end
@@ -94,15 +98,12 @@ module Kelvath
     end
 
     def ranges(element)
-      return NONE unless element.kind == :relationship
-
       %i[from to].select { |side| element[:"#{side}_most"] && element[:"#{side}_least"].to_i > element[:"#{side}_most"] }
                  .flat_map { |side| problem(element, :"#{side}_least", "The least number cannot be above the most.") }
     end
 
     def recursion(element)
-      return NONE unless element.kind == :relationship && element.identifying
-
+      return NONE unless element.identifying
       return problem(element, :identifying, "A relationship of an entity with itself cannot be identifying.") if element.from_id == element.to_id
       return [] unless Logical::Cardinality.many_to_many?(element)
 
@@ -111,8 +112,6 @@ module Kelvath
 
     # Only what is many to many can carry attributes: of anything else they belong to an entity.
     def carried(element)
-      return NONE unless %i[relationship attribute].include?(element.kind)
-
       relationship = element.kind == :relationship ? element : nil
       relationship ||= @model[element.parent_id] if element.kind == :attribute
       return [] unless relationship&.kind == :relationship && !Logical::Cardinality.many_to_many?(relationship)
@@ -121,12 +120,17 @@ module Kelvath
       problem(element, nil, "Only a many-to-many relationship carries attributes; of this one they belong to #{@model[Logical::Cardinality.child_id(relationship)].name}.")
     end
 
-    def name_clashes(touched)
-      touched.select { |element| (UNIQUE_IN_MODEL + UNIQUE_IN_PARENT).include?(element.kind) }
-             .group_by { |element| [ element.kind, element.parent_id ] }.flat_map do |(kind, parent_id), list|
-        siblings = UNIQUE_IN_MODEL.include?(kind) ? @model.all(kind) : @model.children(parent_id, kind)
-        taken = siblings.group_by { |sibling| sibling.name.downcase }
-        list.select { |element| taken.fetch(element.name.downcase, []).size > 1 }.flat_map { |element| clash(element) }
+    # Only what is new or has another name can clash.
+    def name_clashes
+      named = @change.additions.map(&:id) + @change.updates.select { |update| update.field == :name }.map(&:id)
+      touched = named.uniq.filter_map { |id| @model[id] }
+      touched.select { |element| element.class.name_once_in }.group_by { |element| [ element.kind, element.parent_id ] }.flat_map do |(kind, parent_id), list|
+        siblings = Metamodel.fetch(kind).name_once_in == :model ? @model.all(kind) : @model.children(parent_id, kind)
+        taken = siblings.map { |sibling| sibling.name.downcase }
+        next NONE if taken.uniq.size == taken.size
+
+        times = taken.tally
+        list.select { |element| times.fetch(element.name.downcase, 0) > 1 }.flat_map { |element| clash(element) }
       end
     end
 

@@ -20,7 +20,7 @@ module Kelvath
     STRETCH = 60 # rows that an ungrouped ledger shows at once
 
     # Kinds that have a ledger of their own, beside those of the stages.
-    KINDS = %i[entity identifier relationship domain allowed_value subject_area tag subtype_group word custom_field table column key foreign_key index view].freeze
+    KINDS = Metamodel.kinds(&:listed?).freeze
 
     # The ledger of a scope: "concept" (entities), "logical" (attributes), the id of a design (its
     # columns) or "kind:domain" (all elements of a kind). previous: an older ledger of the same scope

@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
+require_relative "metamodel/expression"
 require_relative "metamodel/field"
 require_relative "metamodel/value_check"
+require_relative "metamodel/facts"
 require_relative "metamodel/element"
 require_relative "metamodel/logical_kinds"
 require_relative "metamodel/design_kinds"
@@ -9,25 +11,32 @@ require_relative "metamodel/diagram_kinds"
 require_relative "metamodel/naming_kinds"
 
 module Kelvath
-  # Every kind of element, in an order in which parents come before what stands within them.
+  # Every kind of element, in the order in which people ask for them; parents come before what stands within them.
   module Metamodel
     KINDS = [
-      Header, Word, Tag, Domain, AllowedValue, SubjectArea, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, UnreadSentence,
-      Design, Table, Column, Key, ForeignKey, Check, Index, View,
+      Header, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, Domain, AllowedValue, SubjectArea, Tag, Word,
+      UnreadSentence,
+      Design, Table, Column, Key, ForeignKey, Check, Clause, Index, View,
       Diagram, DiagramNode, DiagramNote,
       CustomField, CustomValue, Note,
       LexiconEntry, NameRule
     ].to_h { |kind| [ kind.kind, kind ] }.freeze
 
-    LOGICAL = %i[
-      header word tag domain allowed_value subject_area entity relationship attribute identifier dependency subtype_group unread_sentence
-    ].freeze
-    PHYSICAL = %i[design table column key foreign_key check index view].freeze
+    # Kinds of which the block says so: Metamodel.kinds(&:listed?)  # => [:entity, …]
+    def self.kinds(&block) = KINDS.each_value.select(&block).map(&:kind)
+
+    # The names of elements, by ids that may be composed, and a text's beginning in quotation marks.
+    def self.names(ids, model) = ids.filter_map { |id| model[id.split(".").last]&.name }.join(", ")
+    def self.quoted(text) = "“#{text.length > 40 ? "#{text[0, 40]}…" : text}”"
 
     # The class for a kind's name, as symbol or string. Raises UnknownName.
     def self.fetch(kind)
       KINDS.fetch(kind.to_sym) { raise UnknownName, "There is no kind “#{kind}”; known are #{KINDS.keys.join(', ')}." }
     end
+
+    # { side => [kind, …] }: the logical side, the physical one, what draws, what the house keeps of its own.
+    SIDES = KINDS.keys.group_by { |kind| KINDS[kind].side }.freeze
+    LOGICAL, PHYSICAL = SIDES.fetch_values(:logical, :physical)
 
     # The element that a hash from Element#to_h describes, from anywhere: every value is checked. Raises
     # UnknownName or InvalidValue.

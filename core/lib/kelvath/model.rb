@@ -98,7 +98,7 @@ module Kelvath
       Model.new(*draft.all).inherit(self, @all, @children, @memo_of, put + drop.filter_map { |id| @elements[id] } + put.filter_map { |element| @elements[element.id] })
     end
 
-    STEPS_KNOWN = 20 # how many steps back a model knows what was changed
+    STEPS_KNOWN = 200 # how many steps back a model knows what was changed
     FEW = 200 # elements of a step that is worth remembering
 
     # The elements in which this model differs from one it was made of in a few small steps, all versions of

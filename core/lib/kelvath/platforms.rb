@@ -1,17 +1,37 @@
 # frozen_string_literal: true
 
+require_relative "platforms/option"
+require_relative "platforms/options"
 require_relative "platforms/platform"
-require_relative "platforms/sqlite"
-require_relative "platforms/postgresql"
 
 module Kelvath
-  # The platforms a design can be for, one file each.
+  # The platforms a design can be for. Each is a folder whose main file says what it is and registers it; beside
+  # that file stand the parts in which it differs from the standard. Nothing else knows a platform by name.
   module Platforms
-    ALL = [ Sqlite, Postgresql ].to_h { |platform| [ platform.key, platform.new ] }.freeze
+    @all = {}
+    STANDARD = Platform.new
 
-    # The platform of that key. Raises UnknownName listing the known ones.
-    def self.fetch(key)
-      ALL.fetch(key.to_s.downcase) { raise UnknownName, "There is no platform “#{key}”; known are #{ALL.keys.join(', ')}." }
+    class << self
+      # Makes a platform (an instance of a subclass of Platform) known under its key.
+      def register(platform) = @all[platform.key] = platform
+
+      # All platforms, in the order in which they were registered.
+      def all = @all.values
+      def keys = @all.keys
+
+      # The platform of the design that an element stands in; the standard's for what stands in none.
+      def of(model, element)
+        design = [ element, *model.ancestors(element) ].find { |each| each.kind == :design }
+        design ? fetch(design.platform) : STANDARD
+      end
+
+      # The platform of that key. Raises UnknownName listing the known ones.
+      def fetch(key)
+        @all.fetch(key.to_s.downcase) { raise UnknownName, "There is no platform “#{key}”; known are #{keys.join(', ')}." }
+      end
     end
   end
 end
+
+require_relative "platforms/sqlite/sqlite"
+require_relative "platforms/postgresql/postgresql"

@@ -3,8 +3,8 @@
 module Kelvath
   # What a new model can begin with: house standards as the elements of a small model, without entities.
   module Starters
-    # What a starter keeps of a model; cards and notes of its diagrams are not among them.
-    KEPT = %i[header word tag domain allowed_value subject_area custom_field diagram].freeze
+    # What a starter keeps of a model; cards and notes of its diagrams are not among it.
+    KEPT = Metamodel.kinds(&:standard?).freeze
     Starter = Struct.new(:key, :name, :definition, :elements, keyword_init: true)
 
     module_function

@@ -20,14 +20,18 @@ module Kelvath
     # elements only once they are there.
     def split(change_set)
       beginning, filling = change_set.additions.partition { |element| beginning?(element) }
-      updates = beginning.select { |element| element.kind == :header && element.names_from_id }
-                         .map { |header| ChangeSet::Update.new(id: header.id, field: :names_from_id, before: nil, after: header.names_from_id).freeze }
-      beginning = beginning.map { |element| element.kind == :header ? element.with(names_from_id: nil) : element }
-      [ ChangeSet.new(additions: beginning), ChangeSet.new(additions: filling, updates:) ]
+      naming = beginning.find { |element| element.kind == :header && element.names_from_id }
+      return [ ChangeSet.new(additions: beginning), ChangeSet.new(additions: filling) ] unless naming
+
+      header = naming.with(names_from_id: nil)
+      [ ChangeSet.new(additions: beginning.map { |element| element.equal?(naming) ? header : element }),
+        ChangeSet.new(additions: filling) + ChangeSet.set(header, names_from_id: naming.names_from_id) ]
     end
 
-    # ChangeSet that takes a catalog into a new model, with diagrams of both sides laid out.
-    # Answers [ChangeSet, design id, log].
+    # A catalog taken in: the change that makes a model of it, that model, and what Intake says besides.
+    Taken = Struct.new(:change_set, :model, :design_id, :log, keyword_init: true)
+
+    # Takes a catalog into a new model, with diagrams of both sides laid out. Answers a Taken.
     # standard: what the names are read by; follows: what the header says of it.
     def from_catalog(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {}, progress: Progress.none)
       draft = Draft.new(Model::EMPTY, ids:)
@@ -36,7 +40,7 @@ module Kelvath
       draft.add_all(taken.change_set.additions)
       draft.set(header.id, names_from_id: taken.design_id)
       add_diagrams(draft, taken.design_id, progress)
-      [ draft.change_set, taken.design_id, taken.log ]
+      Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, log: taken.log)
     end
 
     # What deriving a design brought: its change, with a diagram of it laid out.
@@ -48,7 +52,7 @@ module Kelvath
       draft = Draft.new(model, ids:)
       draft.add_all(derived.change_set.additions)
       name = draft.model.fetch(derived.design_id).name
-      diagram = Editing::Diagrams.make(draft, name:, stage: "physical", elements: draft.model.children(derived.design_id, :table), design_id: derived.design_id, **look(model))
+      diagram = Editing::Diagrams.make(draft, name:, stage: "physical", elements: Metamodel::Design.tables(draft.model, derived.design_id), design_id: derived.design_id, **look(model))
       NewDesign.new(change_set: draft.change_set, name:, design_id: derived.design_id, diagram_id: diagram.id, notes: derived.notes)
     end
 

@@ -11,7 +11,7 @@ class KindsAndSheetsTest < CoreTest
       shown = Ledger.of(base, "kind:#{kind}")
       shown.all_groups.flat_map(&:rows).first(4).each { |row| assert_cells_read_back(base, shown, row) }
     end
-    assert_match(/known are entity, identifier/, assert_raises(UnknownName) { Ledger.of(base, "kind:boat") }.message)
+    assert_match(/known are entity, relationship/, assert_raises(UnknownName) { Ledger.of(base, "kind:boat") }.message)
   end
 
   def assert_cells_read_back(base, shown, row)

@@ -45,23 +45,23 @@ module Kelvath
       end
 
       def removals
-        leaving = @change.removals.to_h { |element| [ element.id, true ] }
+        recorded = @change.removals.to_h { |element| [ element.id, element ] }
+        updated = @change.updates.to_h { |update| [ update.id, true ] }
         @change.removals.filter_map { |element| @model[element.id] }.each do |now|
-          check_unchanged(now) if @strict
-          check_nothing_left_behind(now, leaving)
+          check_unchanged(now, recorded.fetch(now.id)) if @strict
+          check_nothing_left_behind(now) { |id| recorded.key?(id) || updated.key?(id) }
         end
       end
 
-      def check_unchanged(now)
-        recorded = @change.removals.find { |element| element.id == now.id }
+      def check_unchanged(now, recorded)
         clash(now.id, nil, recorded, now, "#{name_of(now)} has been changed since.") unless recorded == now
       end
 
-      # Someone may have put something into, or referred to, what is to be removed.
-      def check_nothing_left_behind(now, leaving)
-        updated = @change.updates.to_h { |update| [ update.id, true ] }
+      # Someone may have put something into, or referred to, what is to be removed. The block tells whether the
+      # change sees to an element, by its id.
+      def check_nothing_left_behind(now, &seen_to)
         others = (@model.child_ids(now.id) + @model.referrer_ids(now.id)).uniq
-        other = others.find { |id| !leaving.key?(id) && !updated.key?(id) }
+        other = others.find { |id| !seen_to.call(id) }
         clash(now.id, nil, nil, @model[other], "#{name_of(now)} is now used by #{name_of(@model[other])}.") if other
       end
 

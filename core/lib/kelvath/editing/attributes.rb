@@ -10,10 +10,12 @@ module Kelvath
       TYPE_TEXT = /\A\s*([a-z][a-z _]*?)\s*(?:\(\s*(\d+)\s*(?:,\s*(\d+)\s*)?\))?\s*\z/i
       # What else people call our types.
       TYPE_WORDS = {
-        "string" => "text", "varchar" => "text", "char" => "text", "character varying" => "text", "clob" => "long_text", "memo" => "long_text",
-        "int" => "integer", "number" => "decimal", "numeric" => "decimal", "money" => "decimal", "smallint" => "small_integer",
-        "bigint" => "big_integer", "real" => "float", "double" => "float", "bool" => "boolean", "flag" => "boolean", "yes/no" => "boolean",
-        "datetime" => "timestamp", "blob" => "binary", "guid" => "uuid"
+        "string" => "text", "varchar" => "text", "character varying" => "text", "char" => "fixed_text", "character" => "fixed_text",
+        "clob" => "long_text", "memo" => "long_text", "int" => "integer", "number" => "decimal", "numeric" => "decimal",
+        "money" => "decimal", "smallint" => "small_integer", "bigint" => "big_integer", "real" => "float", "double" => "float",
+        "bool" => "boolean", "flag" => "boolean", "yes/no" => "boolean", "datetime" => "timestamp",
+        "timestamp with time zone" => "zoned_timestamp", "timestamptz" => "zoned_timestamp", "time with time zone" => "zoned_time",
+        "duration" => "interval", "blob" => "binary", "guid" => "uuid"
       }.freeze
 
       module_function

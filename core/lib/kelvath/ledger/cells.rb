@@ -54,7 +54,7 @@ module Kelvath
       def check_seen(model, element, column, raw, seen)
         field = element.class.fetch_field(column)
         now = Words.shown(model, element, field)
-        return if [ seen, raw.to_s.strip ].include?(now) || field.parse(seen) == element[field.name]
+        return if [ seen, raw.to_s.strip ].include?(now) || (!field.written_by_platform? && field.parse(seen) == element[field.name])
 
         message = "#{field.label} of #{Describing.title(element, model)} was set to “#{now}” meanwhile; yours was “#{raw}”."
         raise Conflict, [ Conflict::Clash.new(element_id: element.id, field: field.name, yours: raw, theirs: now, message:) ]

@@ -10,10 +10,21 @@ module Kelvath
       # One step, in ids alone, so that nothing of the older ledger stays: groups are ids, cells are
       # [group id, row id, column name].
       def self.between(older, newer)
+        pairs = older.groups.size == newer.groups.size ? older.groups.zip(newer.groups).reject { |old, group| group.equal?(old) } : nil
+        return same_places(pairs, newer.columns) if pairs&.all? { |old, group| old.id == group.id }
+
         old = older.groups.to_h { |group| [ group.id, group ] }
-        other, alike = newer.groups.reject { |group| group.equal?(old[group.id]) }.partition { |group| other?(old[group.id], group) }
-        new(groups: other.map(&:id), cells: alike.flat_map { |group| cells_between(old[group.id], group, newer.columns) },
-            gone: old.keys - newer.groups.map(&:id), fresh: other.map(&:id).reject { |id| old.key?(id) }.to_set)
+        other = newer.groups.reject { |group| group.equal?(old[group.id]) }
+        same_places(other.map { |group| [ old[group.id], group ] }, newer.columns).tap do |changes|
+          changes.gone = old.keys - newer.groups.map(&:id)
+        end
+      end
+
+      # pairs: [[group of before or nil, group], …] of those that are not the very same.
+      def self.same_places(pairs, columns)
+        other, alike = pairs.partition { |old, group| other?(old, group) }
+        new(groups: other.map { |_, group| group.id }, cells: alike.flat_map { |old, group| cells_between(old, group, columns) },
+            gone: [], fresh: other.select { |old, _| old.nil? }.to_set { |_, group| group.id })
       end
 
       # Several steps in a row, as the groups, rows and columns of the ledger they lead to. nil for the list:
@@ -43,7 +54,7 @@ module Kelvath
       end
 
       def self.fresh?(id, list) = list.find { |each| each.fresh.include?(id) || each.gone.include?(id) }&.fresh&.include?(id) || false
-      private_class_method :other?, :cells_between, :cells, :fresh?
+      private_class_method :same_places, :other?, :cells_between, :cells, :fresh?
     end
   end
 end

@@ -4,9 +4,8 @@ module Kelvath
   class Ledger
     # All elements of one kind; its columns are the fields that the metamodel declares.
     class KindLedger < Ledger
-      WIDTHS = { name: 22, text: 40, choice: 16, reference: 20, references: 26, names: 20, flag: 10, integer: 9, number: 9 }.freeze
-      KIND_OF = { flag: :flag, integer: :number, number: :number, text: :long }.freeze
-      ADDED = %i[entity domain subject_area tag word custom_field allowed_value identifier relationship].freeze
+      WIDTHS = { name: 22, text: 40, expression: 40, choice: 16, reference: 20, references: 26, names: 20, flag: 10, integer: 9, number: 9 }.freeze
+      KIND_OF = { flag: :flag, integer: :number, number: :number, text: :long, expression: :long }.freeze
 
       attr_reader :kind
 
@@ -17,7 +16,7 @@ module Kelvath
       end
 
       # Rows of what stands within something else need that to be told; then groups add them.
-      def adds = ADDED.include?(kind) ? kind : nil
+      def adds = @type.adds_rows? ? kind : nil
       def grouped? = @type.within.any?
 
       def all_columns
@@ -42,18 +41,18 @@ module Kelvath
       def build_groups
         return [ Group.new(id: nil, title: @type.title, rows: sorted_elements(model.all(kind)).map { |element| row_of(element) }) ] unless grouped?
 
-        owners.map { |owner| Group.new(id: owner.id, parent_id: owner.id, title: Describing.label(owner, model), rows: model.children(owner.id, kind).map { |element| row_of(element) }) }
+        owners.map { |owner| Group.new(id: owner.id, parent_id: owner.id, title: owner.label(model), rows: model.children(owner.id, kind).map { |element| row_of(element) }) }
       end
 
       # Owners that have such members; all of them if members can be added here.
       def owners
         list = @type.within.flat_map { |parent| model.all(parent) }
         list = list.select { |owner| model.children(owner.id, kind).any? } if adds.nil? || kind == :identifier
-        list.sort_by { |owner| Describing.label(owner, model).downcase }
+        list.sort_by { |owner| owner.label(model).downcase }
       end
 
       def sorted_elements(list)
-        list.first&.class&.fields&.key?(:position) && kind != :relationship ? list : list.sort_by { |element| Describing.label(element, model).downcase }
+        list.first&.class&.fields&.key?(:position) && kind != :relationship ? list : list.sort_by { |element| element.label(model).downcase }
       end
 
       def row_of(element)

@@ -21,7 +21,7 @@ module Kelvath
         return group.title if group.title
 
         parent = ledger.model[ledger.model[row.id]&.parent_id || row.id.split(".").first]
-        parent ? Describing.label(parent, ledger.model) : ""
+        parent ? parent.label(ledger.model) : ""
       end
 
       # ledger: of the scope that is read into.
@@ -115,7 +115,7 @@ module Kelvath
       def owners
         @owners ||= begin
           kinds = @ledger.is_a?(KindLedger) ? Metamodel.fetch(@ledger.kind).within : (@ledger.is_a?(AttributeLedger) ? [ :entity ] : [ :table ])
-          kinds.flat_map { |kind| @ledger.model.all(kind) }.to_h { |element| [ Describing.label(element, @ledger.model).downcase, element ] }
+          kinds.flat_map { |kind| @ledger.model.all(kind) }.to_h { |element| [ element.label(@ledger.model).downcase, element ] }
         end
       end
 

@@ -56,9 +56,16 @@ module Kelvath
         keys = Logical::KeyMigration.of(model)
         old = kept_groups
         @previous = nil # or every older ledger would live on in the one after it
-        model.all(:entity).sort_by { |entity| entity.name.downcase }.map do |entity|
-          old[entity.id] || Group.new(id: entity.id, parent_id: entity.id, title: entity.name, rows: keys.held(entity.id).map { |held| row_of(held, entity) })
-        end
+        entity_ids.map { |id| old[id] || group_of(model[id], keys) }
+      end
+
+      # In order of their names.
+      def entity_ids
+        model.memo_of(:entity_ids_by_name, %i[entity]) { model.all(:entity).sort_by { |entity| entity.name.downcase }.map(&:id) }
+      end
+
+      def group_of(entity, keys)
+        Group.new(id: entity.id, parent_id: entity.id, title: entity.name, rows: keys.held(entity.id).map { |held| row_of(held, entity) })
       end
 
       def kept_groups
@@ -107,7 +114,7 @@ module Kelvath
       def element_kind = :column
 
       def build_groups
-        model.children(@design_id, :table).sort_by { |table| table.name.downcase }.map do |table|
+        Metamodel::Design.tables(model, @design_id).sort_by { |table| table.name.downcase }.map do |table|
           tags = Diagram::KeyTags.of_columns(model, table)
           Group.new(id: table.id, parent_id: table.id, title: table.name, rows: model.children(table.id, :column).map { |column| row_of(column, tags[column.id]) })
         end

@@ -11,6 +11,8 @@ module Kelvath
         value = element[field.name]
         case field.type
         when :flag then value ? "yes" : ""
+        when :expression then Ddl::Names.text(model, element, field.name)
+        when :options then Platforms::Options.written(value)
         when :reference then value ? name_of(model, value) : ""
         when :references then value.map { |id| name_of(model, id) }.join(", ")
         when :names then value.join(", ")
@@ -20,7 +22,7 @@ module Kelvath
         end
       end
 
-      def name_of(model, id) = model[id.split(".").last]&.then { |element| Describing.label(element, model) }.to_s
+      def name_of(model, id) = model[id.split(".").last]&.then { |element| element.label(model) }.to_s
 
       # What was typed for a field of an element -> its value. Raises InvalidValue, naming what is known.
       def read(model, element, field, raw)
@@ -28,6 +30,8 @@ module Kelvath
         when :reference then raw.to_s.strip.empty? ? nil : found(model, element, field, raw.to_s.strip)
         when :references then raw.to_s.split(/\s*,\s*/).reject(&:empty?).map { |name| found(model, element, field, name) }
         when :names then raw.to_s.split(/\s*,\s*/).reject(&:empty?)
+        when :expression then Ddl::Names.resolve(model, element, field.name, field.parse(raw))
+        when :options then raw.is_a?(Hash) ? raw : Platforms::Options.read(raw.to_s, Platforms.of(model, element), element.kind)
         else field.parse(raw)
         end
       end
@@ -52,7 +56,7 @@ module Kelvath
         end
         return model.children(entity_id, :column).map { |column| [ column.id, column.name ] } if field.to == [ :column ] && field.name != :target_column_ids
 
-        field.to.flat_map { |kind| model.all(kind) }.map { |each| [ each.id, Describing.label(each, model) ] }
+        field.to.flat_map { |kind| model.all(kind) }.map { |each| [ each.id, each.label(model) ] }
       end
     end
   end

@@ -10,9 +10,12 @@ module Kelvath
       # [attribute in the child, attribute in the parent].
       Migration = Struct.new(:link, :parent_id, :pairs, keyword_init: true)
 
+      # What the keys follow from.
+      KINDS = %i[entity attribute identifier relationship subtype_group].freeze
+
       # The migration of a model, worked out once. surrogates: give a numbered key to each entity
       # that has no identifier, as derivation does.
-      def self.of(model, surrogates: false) = model.memo([ :key_migration, surrogates ]) { new(model, surrogates:) }
+      def self.of(model, surrogates: false) = model.memo_of([ :key_migration, surrogates ], KINDS) { new(model, surrogates:) }
 
       # Ids of entities that identify each other in a circle, or nil.
       def self.cycle(model) = IdentifyingGraph.new(model).cycle
@@ -33,8 +36,11 @@ module Kelvath
 
       # [[identifier, [HeldAttribute, …]], …] of its alternate identifiers.
       def alternates(entity_id)
+        identifiers = @model.children(entity_id, :identifier).reject(&:primary)
+        return [] if identifiers.empty?
+
         by_id = held(entity_id).flat_map { |held| [ [ held.id, held ], *held.via.drop(1).map { |link| [ alias_id(held, link), held ] } ] }.to_h
-        @model.children(entity_id, :identifier).reject(&:primary).filter_map do |identifier|
+        identifiers.filter_map do |identifier|
           members = identifier.member_ids.filter_map { |id| by_id[id] }
           [ identifier, members ] if members.any?
         end

@@ -8,10 +8,19 @@ module Kelvath
                            keyword_init: true) do
       # The type of an attribute (or of a domain itself) in a model.
       def self.of(attribute, model)
+        return own(attribute) unless attribute.kind == :domain || attribute.domain_id
+
         chain = chain(attribute, model)
         base = chain.find { |each| !each.type.empty? } || attribute
         said = self::INHERITED.to_h { |field| [ field, chain.map { |each| each[field] }.find { |text| !text.empty? }.to_s ] }
         new(name: base.type, **sizes(base, chain), **said, domain: chain.find { |each| each.kind == :domain }, allowed_values: values(chain, model)).freeze
+      end
+
+      # The same of what has no domain.
+      def self.own(attribute)
+        sizes = Metamodel::SIZED_TYPES.fetch(attribute.type, self::NO_FIELDS).to_h { |field| [ field, attribute[field] ] }
+        said = self::INHERITED.to_h { |field| [ field, attribute[field] ] }
+        new(name: attribute.type, **sizes, **said, domain: nil, allowed_values: self::NO_FIELDS).freeze
       end
 
       # The attribute, its domain, the domain this is based on and so on; a circle ends where it closes.
@@ -54,9 +63,9 @@ module Kelvath
         when "decimal", "float" then text.match?(/\A[+-]?\d+(\.\d+)?(e[+-]?\d+)?\z/i) && decimal_fits?(text)
         when "boolean" then %w[true false yes no 0 1].include?(text.downcase)
         when "date" then text.match?(/\A\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])\z/)
-        when "time" then text.match?(/\A([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?\z/)
-        when "timestamp" then text.match?(/\A\d{4}-\d\d-\d\d[T ]\d\d:\d\d(:\d\d)?/)
-        when "text" then length.nil? || text.length <= length
+        when "time", "zoned_time" then text.match?(/\A([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?#{self.class::ZONE if name == "zoned_time"}\z/)
+        when "timestamp", "zoned_timestamp" then text.match?(/\A\d{4}-\d\d-\d\d[T ]\d\d:\d\d(:\d\d)?/)
+        when "text", "fixed_text" then length.nil? || text.length <= length
         else true
         end
       end
@@ -71,6 +80,8 @@ module Kelvath
       end
     end
     # Fields of which the nearest one that is filled in counts.
+    ValueType::NO_FIELDS = [].freeze
+    ValueType::ZONE = "([+-]\\d\\d(:?\\d\\d)?|Z)?"
     ValueType::INHERITED = %i[default_value least_value most_value unit pattern].freeze
   end
 end

@@ -28,9 +28,13 @@ module Kelvath
       def put_all(elements)
         return elements.each { |element| put(element) } if elements.size < MANY
 
+        olds = elements.filter_map { |element| @elements[element.id] }
         elements.each { |element| @indexes.put(element) }
-        [ @memo, @memo_of, @all, @children ].each(&:clear)
+        forget((elements + olds).map(&:kind).uniq, (elements + olds).map(&:parent_id).uniq)
       end
+
+      # The model as it stands now, to be kept; nothing may be put or dropped here afterwards.
+      def settled = Model.new(*@indexes.all).inherit(self, @all, @children, @memo_of, NONE)
 
       # Takes an element out, by its id.
       def drop(id)
@@ -40,6 +44,13 @@ module Kelvath
       end
 
       private
+
+      def forget(kinds, parent_ids)
+        @memo.clear
+        @memo_of.delete_if { |_, (depends, _)| (depends & kinds).any? }
+        kinds.each { |kind| @all.delete(kind) }
+        parent_ids.each { |id| @children.delete(id) }
+      end
 
       # Sorted lists that somebody asked for are kept up; what was worked out is forgotten.
       def relist(old, element)

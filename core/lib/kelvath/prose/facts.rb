@@ -54,7 +54,7 @@ module Kelvath
       end
 
       def facts(attribute, owner)
-        subject = "The #{name(attribute.name)} of #{name(Describing.label(owner, @model))}"
+        subject = "The #{name(attribute.name)} of #{name(owner.label(@model))}"
         said = [ ("numbered by the database" if attribute.surrogate), *ValueWords.facts(attribute), ("tagged #{tags(attribute)}" if attribute.tag_ids.any?) ].compact
         key = attribute.id
         [ (sentence("#{subject} means: #{flat(attribute.definition)}", "attribute_means:#{key}") unless attribute.definition.empty?),

@@ -216,7 +216,7 @@ module Kelvath
         own_attribute(owner.id, values[:name]) || Editing::Attributes.add(@draft, owner.id, titled(values[:name]))
       end
 
-      def relationship_called(text) = model.all(:relationship).find { |link| Describing.label(link, model).casecmp?(text) }
+      def relationship_called(text) = model.all(:relationship).find { |link| link.label(model).casecmp?(text) }
 
       def apply_attribute_facts(values)
         attribute = attribute_of(values)
