@@ -33,6 +33,17 @@ class JournalTest < ActiveSupport::TestCase
     assert_raises(Journal::Empty) { @stored.journal.redo(by: "One") }
   end
 
+  test "a new change ends what could be done again" do
+    type = ->(text) { @stored.journal.commit(change(:definition, text), by: "One") }
+    [ "Alpha", "Beta" ].each(&type)
+    @stored.journal.undo(by: "One")
+    type.call("Gamma")
+    2.times { @stored.journal.undo(by: "One") }
+    done = Array.new(2) { @stored.journal.redo(by: "One").after[@vessel.id].definition }
+    assert_equal %w[Alpha Gamma], done
+    assert_raises(Journal::Empty) { @stored.journal.redo(by: "One") }
+  end
+
   test "undo refuses with the reason if another has changed the same since" do
     @stored.journal.commit(change(:name, "Ship"), by: "One")
     @stored.journal.commit(change(:name, "Boat"), by: "Two")

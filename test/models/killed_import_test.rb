@@ -12,7 +12,7 @@ class KilledImportTest < ActiveSupport::TestCase
     require Rails.root.join("demo/big_company")
     change_set = Demo::BigCompany.change_set(ids: Ids, count: 1000)
     module Told
-      def insert(record, ...) = super.tap { puts record.table_name }
+      def put(_model_id, elements, _model) = super.tap { elements.map(&:kind).uniq.each { |kind| puts kind } }
     end
     ElementStore.singleton_class.prepend(Told)
     StoredModel.start("Killed", by: "Test", label: "Import", change_set:)
@@ -31,7 +31,7 @@ class KilledImportTest < ActiveSupport::TestCase
   teardown { FileUtils.rm_f(Dir["#{@database}*"]) }
 
   test "all or none, wherever the kill falls" do
-    { "element_entities" => [ 0, 0 ], "element_attributes" => [ 0, 0 ], "committed" => [ 1, 1000 ] }.each do |moment, expected|
+    { "entity" => [ 0, 0 ], "relationship" => [ 0, 0 ], "committed" => [ 1, 1000 ] }.each do |moment, expected|
       kill_at(moment)
       SQLite3::Database.new(@database) do |database|
         assert_equal expected, counts(database), moment
@@ -41,12 +41,12 @@ class KilledImportTest < ActiveSupport::TestCase
   end
 
   test "a server that starts sweeps away what was left" do
-    kill_at("element_attributes")
+    kill_at("relationship")
     SQLite3::Database.new(@database) do |database|
-      assert_operator database.get_first_value("SELECT count(*) FROM element_entities"), :>, 0
+      assert_operator database.get_first_value("SELECT count(*) FROM elements"), :>, 0
       database.execute("UPDATE models SET updated_at = '2020-01-01'")
       system(@environment, "bin/rails", "runner", "Run.tidy", exception: true)
-      assert_equal [ 0, 0 ], %w[models element_entities].map { |table| database.get_first_value("SELECT count(*) FROM #{table}") }
+      assert_equal [ 0, 0 ], %w[models elements].map { |table| database.get_first_value("SELECT count(*) FROM #{table}") }
     end
   end
 
@@ -54,7 +54,7 @@ class KilledImportTest < ActiveSupport::TestCase
 
   # Of what people see: models that are ready, and their entities.
   def counts(database)
-    [ "SELECT count(*) FROM models WHERE ready", "SELECT count(*) FROM element_entities WHERE model_id IN (SELECT id FROM models WHERE ready)" ].map { |sql| database.get_first_value(sql) }
+    [ "SELECT count(*) FROM models WHERE ready", "SELECT count(*) FROM elements WHERE kind = 'entity' AND model_id IN (SELECT id FROM models WHERE ready)" ].map { |sql| database.get_first_value(sql) }
   end
 
   def kill_at(moment)
