@@ -17,11 +17,15 @@ module KelvathWeb
     config.autoload_lib(ignore: %w[tasks sqlite_child.rb upload_limit.rb upload_pass.rb same_headers.rb])
     config.generators.system_tests = nil
 
+    # Controllers and models stand in rooms by what they serve; the rooms are no part of their names.
+    Rails.autoloaders.main.collapse(*%w[app/controllers app/models].flat_map { |each| Dir[Rails.root.join(each, "*/")].reject { |room| room.end_with?("/concerns/") } })
+
     # Scripts come as files from here and nowhere else; they import each other by digested name.
     config.assets.paths << Rails.root.join("vendor/javascript") << Rails.root.join("app/javascript")
 
     config.active_record.schema_format = :ruby
     config.hosts = [ "localhost", "127.0.0.1", "::1", *ENV["KELVATH_HOST"] ]
+    config.x.news_every = 1_500 # ms between two questions for what others have done
     config.x.upload_limit = 100 * 1024 * 1024 # bytes
   end
 end

@@ -73,5 +73,6 @@ Rails.application.routes.draw do
     resource :starter, only: %i[new create]
     resource :undo, only: :create
     resource :redo, only: :create
+    resource :news, only: :show
   end
 end

@@ -21,6 +21,9 @@ class PostgresqlServer
   # Rows of a query as hashes with string keys.
   def call(sql, binds = []) = @connection.exec_params(sql, binds).to_a
 
+  # Runs a text of several statements.
+  def script(sql) = @connection.exec(sql)
+
   # Runs the statements of a Kelvath::Ddl::Script in one transaction: all or none.
   def run(script)
     @connection.transaction { script.statements.each { |statement| @connection.exec(statement.sql) } }

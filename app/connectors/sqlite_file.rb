@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "sqlite_process"
+require_relative "statement_failed"
 
 # An SQLite database file: opened for reading only, or made fresh for a proof run. What stands in it, and what
 # is run on it, was written by people, so a process of its own works on it. Plain Ruby, so that the command line
@@ -9,15 +10,10 @@ class SqliteFile
   MAGIC = "SQLite format 3\0".b
   HEADER = 100 # bytes
 
-  # A statement of a script that the engine refused: which, and why.
-  class Failed < Kelvath::Error
-    attr_reader :statement
+  def self.platform = "sqlite"
 
-    def initialize(message, statement:)
-      super(message)
-      @statement = statement
-    end
-  end
+  # Do its first bytes say that it is one?
+  def self.mine?(path) = File.binread(path, MAGIC.bytesize) == MAGIC
 
   # Opens a file for reading; yields the connector. Raises Kelvath::UnreadableFile.
   def self.read(path)
@@ -63,7 +59,7 @@ class SqliteFile
   def call(sql, binds = []) = @process.query(sql, binds)
 
   # Runs the text of a Kelvath::Ddl::Script, statement by statement, in one transaction: all or none. Answers how many there were.
-  # Raises Failed with the statement.
+  # Raises StatementFailed.
   def run(script, progress: Kelvath::Progress.none)
     statements = script.handed_out
     @process.begin
@@ -80,6 +76,6 @@ class SqliteFile
   def run_one(statement)
     @process.run(statement.sql)
   rescue SqliteProcess::Refused => error
-    raise Failed.new("Line #{statement.line}, #{statement.kind} #{statement.name}: #{error.message.lines.first.chomp.delete_suffix(":")}.", statement:)
+    raise StatementFailed.new("Line #{statement.line}, #{statement.kind} #{statement.name}: #{error.message.lines.first.chomp.delete_suffix(":")}.", statement:)
   end
 end

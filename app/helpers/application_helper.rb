@@ -12,6 +12,15 @@ module ApplicationHelper
     end
   end
 
+  CUT = "<!--cut-->" # between two things of a list; what people wrote cannot hold it, since it is escaped
+
+  # A partial rendered for each of many things that pages share; key: of the list they stand in.
+  def kept_markup(key, things, partial, as:, **locals)
+    safe_join(KeptMarkup.fetch([ partial, *key, locals ], things) do |fresh|
+      render(partial:, collection: fresh, as:, locals: { **locals }, spacer_template: "application/cut").split(CUT).map(&:html_safe)
+    end)
+  end
+
   # What the page's script imports, so that the browser fetches all of it at once rather than when it has read the first.
   MODULES = [ "stimulus.js", "htmx.js", "saving.js", "drawing.js", *Dir.children(Rails.root.join("app/javascript/controllers")).sort.map { |file| "controllers/#{file}" } ].freeze
 

@@ -7,9 +7,6 @@ module DrawingHelper
   # Shapes of the core as SVG elements; their look comes from their style's class.
   def ink(shapes, tint: nil) = safe_join(shapes.map { |shape| ink_shape(shape, tint) }, "\n")
 
-  # The d of a line's path, its corners rounded.
-  def soft_path(points) = INK.d(INK.soft(:line, points).numbers)
-
   def box_numbers(rect) = [ rect.x, rect.y, rect.width, rect.height ].map { |number| INK.short(number) }.join(" ")
 
   # The style sheet of an exported drawing, with the fonts within it, since a file stands alone.

@@ -14,7 +14,7 @@ module ElementsHelper
   # [[table or column, its design], …] that stand for an entity or attribute.
   def physical_twins(element)
     @model.all(:design).flat_map do |design|
-      tables = @model.children(design.id, :table)
+      tables = Kelvath::Metamodel::Design.tables(@model, design.id)
       owner = element.kind == :attribute ? element.parent_id : element.id
       tables.select { |table| table.source_id == owner }.flat_map do |table|
         element.kind == :entity ? [ [ table, design ] ] : @model.children(table.id, :column).select { |column| column.source_id == element.id }.map { |column| [ column, design ] }

@@ -14,11 +14,12 @@ module FieldsHelper
 
   # The control of one field, saving itself when it is left.
   def field_control(element, field, typed: nil)
-    value = typed.nil? ? element[field.name] : typed
+    value = typed.nil? ? shown_value(element, field) : typed
     options = { id: field_id(element, field), name: "value", class: "input", data: { action: "keydown->leave#escape" }, **saving(element, field) }
     case field.type
-    when :text then text_area_tag("value", value, **options, rows: 3)
+    when :text, :expression then text_area_tag("value", value, **options, rows: 3)
     when :flag then check_box_tag("value", "true", value, **options, class: "accent-sea size-4")
+    when :options then text_field_tag("value", value, **options, **known_options(element), autocomplete: "off")
     when :references, :names then several(element, field, value, options)
     when :choice, :reference then choices(element, field, value, options)
     else number_or_text(element, field, value, options)
@@ -58,6 +59,7 @@ module FieldsHelper
 
   # What a diagram of that stage does not use, and what can be said only of names that follow.
   def unseen?(element, field)
+    return platform_options(element).empty? if field.type == :options
     return !Kelvath::Naming::Following.following?(element, @model) if field.name == :name_fixed
     return false unless element.kind == :diagram
 
@@ -67,7 +69,21 @@ module FieldsHelper
 
   def saving(element, field)
     { "hx-patch": model_element_path(@stored, element.id), "hx-trigger": "change", "hx-swap": "none",
-      "hx-vals": { field: field.name, seen: element[field.name].to_s }.to_json }
+      "hx-vals": { field: field.name, seen: shown_value(element, field).to_s }.to_json }
+  end
+
+  def platform_options(element) = Kelvath::Platforms.of(@model, element).options(element.kind)
+
+  # What its platform lets an element say, and how that is written.
+  def known_options(element)
+    options = platform_options(element)
+    examples = options.first(2).map { |option| option.type == :flag ? option.name : "#{option.name}: #{option.values&.first || "…"}" }
+    { placeholder: examples.join("; "), title: options.map { |option| "#{option.name}: #{option.explanation}" }.join("\n") }
+  end
+
+  # SQL is shown with the names that its references have today, options as the platform reads them.
+  def shown_value(element, field)
+    field.written_by_platform? ? Kelvath::Ledger::Words.shown(@model, element, field) : element[field.name]
   end
 
   # Names with commas between; saved as a ledger's cell is.

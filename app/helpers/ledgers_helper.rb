@@ -44,7 +44,7 @@ module LedgersHelper
   # The ledgers there are, for a menu: [[title, scope], …].
   def ledger_scopes(desk)
     stage = { "concept" => [ [ "Entities", "concept" ] ], "logical" => [ [ "Attributes by entity", "logical" ] ], "physical" => desk.design ? [ [ "Columns by table", desk.design.id ] ] : [] }.fetch(desk.stage, [])
-    kinds = desk.stage == "physical" ? %i[table column key foreign_key index view] : %i[entity identifier relationship subtype_group domain allowed_value subject_area tag word custom_field]
+    kinds = Kelvath::Ledger::KINDS.select { |kind| (Kelvath::Metamodel.fetch(kind).side == :physical) == (desk.stage == "physical") }
     stage + kinds.map { |kind| [ Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title).capitalize, "kind:#{kind}" ] }
   end
 end

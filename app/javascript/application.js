@@ -1,6 +1,7 @@
 import { Application } from RAILS_ASSET_URL("stimulus.js")
 import htmx from RAILS_ASSET_URL("htmx.js")
 import { startSaving, waits } from RAILS_ASSET_URL("saving.js")
+import { startNews } from RAILS_ASSET_URL("news.js")
 import Bodies from RAILS_ASSET_URL("controllers/bodies.js")
 import Busy from RAILS_ASSET_URL("controllers/busy.js")
 import Canvas from RAILS_ASSET_URL("controllers/canvas.js")
@@ -63,3 +64,4 @@ function straight(points) {
 window.kelvath = { send, straight }
 window.htmx = htmx
 startSaving()
+startNews()

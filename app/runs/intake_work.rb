@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Takes an SQLite file in: catalog, design, logical side, diagrams. The model is there when the run is done, and
+# Takes a database file in: catalog, design, logical side, diagrams. The model is there when the run is done, and
 # the run is done when the model is there: one transaction says both.
 class IntakeWork
   def initialize(run)
@@ -9,10 +9,12 @@ class IntakeWork
 
   # Answers the run's result. Raises Kelvath::Error.
   def call(progress)
-    catalog = SqliteFile.read(@run.upload_path) { |file| Kelvath::Intake.catalog("sqlite", file, progress:) }
+    connector = Connectors.of_file(@run.upload_path)
+    @platform = connector.platform
+    catalog = connector.read(@run.upload_path) { |file| Kelvath::Intake.catalog(@platform, file, progress:) }
     raise Kelvath::UnreadableFile, "This database has no tables; there is nothing to take in." if catalog.tables.empty?
 
-    write(*taken(catalog, progress), catalog.tables.size, progress)
+    write(taken(catalog, progress), catalog.tables.size, progress)
   ensure
     @run.remove_files
   end
@@ -21,13 +23,14 @@ class IntakeWork
 
   def taken(catalog, progress)
     choice = NamingStandard::Choice.new(**@run.options.symbolize_keys)
-    Kelvath::Starting.from_catalog(@run.title, catalog, platform: "sqlite", ids: Ids, standard: choice.standard, follows: choice.fields, progress:)
+    Kelvath::Starting.from_catalog(@run.title, catalog, platform: @platform, ids: Ids, standard: choice.standard, follows: choice.fields, progress:)
   end
 
-  def write(change_set, design_id, log, tables, progress)
-    result = { log: log.map(&:to_h), counts: Kelvath::Summary.of(change_set) }
-    StoredModel.start(@run.title, by: @run.person, label: "Took in #{@run.title} with #{tables} tables", change_set:, progress:) do |stored|
-      @run.finish(result, stored_model: stored, design_id:)
+  def write(taken, tables, progress)
+    result = { log: taken.log.map(&:to_h), counts: Kelvath::Summary.of(taken.change_set) }
+    label = "Took in #{@run.title} with #{tables} tables"
+    StoredModel.start(@run.title, by: @run.person, label:, change_set: taken.change_set, model: taken.model, progress:) do |stored|
+      @run.finish(result, stored_model: stored, design_id: taken.design_id)
     end
     result
   end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 Rails.application.configure do
+  config.x.news_every = 60_000 # tests that want news say so
   config.enable_reloading = false
   config.eager_load = ENV["CI"].present?
   config.consider_all_requests_local = true

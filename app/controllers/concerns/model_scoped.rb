@@ -24,11 +24,22 @@ module ModelScoped
     repaint @stored.journal.commit(change_set, by: person, **options)
   end
 
+  # Ids of what the page as a whole shows: a diagram, the ledger of a design.
+  def shown_ids = params.values_at(:diagram_id, :ledger).map(&:to_s)
+
+  # Has htmx open another page.
+  def leave_for(path)
+    response.headers["HX-Redirect"] = path
+    head :ok
+  end
+
   def repaint(commit, **locals)
     return head(:no_content) unless commit
+    return leave_for(model_path(@stored)) if shown_ids.any? { |id| commit.before.key?(id) && !commit.after.key?(id) }
 
     page = Repaint.new(@stored, commit, diagram_id: params[:diagram_id].to_s, ledger_scope: params[:ledger].to_s, ledger_view:, selected: params[:selected].to_s)
     response.headers["HX-Trigger"] = "committed"
+    response.headers["X-Revision"] = commit.entry.revision.to_s
     render "changes/show", layout: false, formats: :html, locals: { page:, select: nil, **locals }
   end
 end

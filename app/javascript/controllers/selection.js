@@ -46,6 +46,7 @@ export default class extends Controller {
 
   select(ids) {
     this.ids = ids
+    document.body.dataset.selected = this.selected
     this.mark()
     this.dispatch("changed", { target: window, detail: { ids } })
     this.show(ids.length ? ids.slice(0, 200).join(",") : this.homeValue)

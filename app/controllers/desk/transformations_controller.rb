@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+# Changes of structure by name: what one would do is shown first, then done.
+class TransformationsController < ApplicationController
+  include ModelScoped
+
+  def new
+    @elements = elements
+    @type = Kelvath::Transforming.fetch(params.require(:key))
+    @arguments = @type.arguments(@model, @elements)
+    @change = preview
+    render layout: false
+  end
+
+  def create
+    type = Kelvath::Transforming.fetch(params.require(:key))
+    commit change_set, label: "#{type.title}: #{elements.map { |element| element.label(@model) }.join(', ')}"
+  end
+
+  private
+
+  def elements = params.require(:chosen).split(",").map { |id| @model.fetch(id) }
+
+  def change_set
+    Kelvath::Transforming.change(params[:key], @model, ids: Ids, element_ids: elements.map(&:id), name: params[:name], stem: params[:stem], attributes: Array(params[:attributes]))
+  end
+
+  # Nothing can be shown until what it asks for has been chosen.
+  def preview
+    return if @arguments.any? { |argument| argument.type == :attributes } && params[:attributes].blank?
+
+    change_set.tap { |change| Kelvath::Invariants.check(change, change.apply(@model)) }
+  rescue Kelvath::InvalidValue, Kelvath::InvalidChange => error
+    @refusal = error.message
+    nil
+  end
+end

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+# What would mend a finding: shown, then done.
+class FixesController < ApplicationController
+  include ModelScoped
+
+  def new
+    @finding = finding
+    @fixes = fixes.map { |fix| [ fix.title, fix.change.call(Ids) ] }
+    render layout: false
+  end
+
+  def create
+    fix = fixes.fetch(Integer(params.require(:number), 10)) { raise Kelvath::NotFound, "That fix is not offered any more." }
+    commit fix.change.call(Ids), label: "Mended a finding: #{fix.title}"
+  rescue ArgumentError
+    complain "A fix is chosen by its number.", status: :bad_request
+  end
+
+  private
+
+  def finding = Kelvath::Findings.find(FindingsCache.fetch(@stored, @model), params[:finding_id])
+  def fixes = Kelvath::Findings.fixes(@model, finding, NamingStandard.of(@model))
+end

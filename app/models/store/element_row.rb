@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+# An element as it is kept: where it belongs, and its values (those that differ from their defaults) as JSON.
+class ElementRow < ApplicationRecord
+  self.table_name = "elements"
+
+  MAIN = "main" # the part of a model that is no design
+
+  scope :of_kind, ->(kind) { where(kind: kind.to_s) }
+  # Literally, since only so the small index over headers is used.
+  scope :headers, -> { where("kind = 'header'") }
+
+  # The element itself, for what is looked at one by one.
+  def element = self.class.element(kind, id.last, parent_id, content)
+
+  # Which part of its model an element belongs to: a design with all within it and its diagrams, or the main part.
+  def self.part(element, model)
+    return part_of_root(element) unless element.parent_id
+
+    part_of_root(model.ancestors(element).last || element)
+  end
+
+  def self.part_of_root(root)
+    case root.kind
+    when :design then root.id
+    when :diagram then root.design_id || MAIN
+    else MAIN
+    end
+  end
+
+  def self.element(kind, id, parent_id, content)
+    Kelvath::Metamodel.fetch(kind).new(id:, parent_id:, **JSON.parse(content).transform_keys(&:to_sym))
+  end
+end

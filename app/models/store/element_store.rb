@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+# Elements in their table: read whole, written in bulk.
+module ElementStore
+  BATCH = 500 # rows removed by one statement
+  PIECE = 500 # rows written at once where there are many
+  PAUSE = 0.002 # seconds in which others may write
+  # One statement, prepared once, for all rows: bulk statements of Active Record cost ten times as much.
+  PUT = "INSERT OR REPLACE INTO elements (model_id, id, part, kind, parent_id, content) VALUES (?, ?, ?, ?, ?, ?)"
+  REVISE = "UPDATE elements SET content = ? WHERE model_id = ? AND id = ?" # no index has anything to do
+
+  module_function
+
+  # What the block reads is of one moment, and holds no writer up.
+  def glance(&block)
+    connection = ApplicationRecord.connection
+    return yield if connection.transaction_open?
+
+    ApplicationRecord.uncached { connection.raw_connection.transaction(:deferred, &block) }
+  end
+
+  # All elements of a model.
+  def read(model_id)
+    ElementRow.where(model_id:).pluck(:kind, :id, :parent_id, :content).map { |row| ElementRow.element(*row) }
+  end
+
+  # Writes the elements of a new model, piece by piece, with pauses in which others may write; tells the block how
+  # many each time.
+  def insert_in_pieces(model_id, model)
+    model.elements.each_value.each_slice(PIECE) do |slice|
+      ApplicationRecord.transaction { put(model_id, slice, model) }
+      yield slice.size
+      sleep PAUSE
+    end
+  end
+
+  # Removes all elements of a model, likewise.
+  def discard(model_id)
+    rows = ElementRow.where(model_id:)
+    sleep PAUSE while rows.where(id: rows.limit(PIECE).select(:id)).delete_all == PIECE
+  end
+
+  # Writes what a change did; after is the model it made.
+  def write(model_id, change_set, after)
+    change_set.removals.each_slice(BATCH) { |slice| ElementRow.where(model_id:, id: slice.map(&:id)).delete_all }
+    put(model_id, change_set.additions + moved(change_set, after), after)
+    revise(model_id, change_set.updates.map(&:id).uniq.map { |id| after.fetch(id) })
+  end
+
+  # Diagrams that now belong to another design, with what stands within them.
+  def moved(change_set, after)
+    changed = change_set.updates.select { |update| update.field == :design_id }.map { |update| after.fetch(update.id) }
+    changed.select { |each| each.kind == :diagram }.flat_map do |diagram|
+      [ diagram, *after.child_ids(diagram.id).map { |id| after.fetch(id) } ]
+    end
+  end
+
+  def put(model_id, elements, model)
+    parts = Hash.new { |known, parent_id| known[parent_id] = ElementRow.part(model.fetch(parent_id), model) }
+    each_row(PUT, elements) do |element|
+      part = element.parent_id ? parts[element.parent_id] : ElementRow.part(element, model)
+      [ model_id, element.id, part, element.class.key, element.parent_id, JSON.generate(element.values) ]
+    end
+  end
+
+  def revise(model_id, elements)
+    each_row(REVISE, elements) { |element| [ JSON.generate(element.values), model_id, element.id ] }
+  end
+
+  # Runs one statement for every element, with the values that the block answers.
+  def each_row(sql, elements)
+    return if elements.empty?
+
+    connection = ApplicationRecord.connection
+    connection.raw_connection.prepare(sql) do |statement|
+      elements.each do |element|
+        statement.bind_params(*yield(element))
+        statement.step
+        statement.reset!
+      end
+    end
+    connection.clear_query_cache
+  end
+end

@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+# A new model while it is written.
+class StartingModel
+  # stored: its row, which is not ready; change_set: the additions it begins with; model: what they make, if it
+  # is known already.
+  def initialize(stored, change_set, model = nil)
+    @stored = stored
+    @model = model || change_set.apply(Kelvath::Model::EMPTY)
+    @beginning, @filling = Kelvath::Starting.split(change_set)
+  end
+
+  # Writes everything; answers the stored model. Raises Kelvath::InvalidChange, and leaves nothing then.
+  def write(by:, label:, progress:, &last)
+    check
+    entries = entries(by, label)
+    write_elements(progress)
+    StoredModel.transaction { finish(entries, &last) }
+    ModelCache.put(@stored.id, @stored.revision, @model)
+    @stored
+  rescue StandardError
+    @stored.discard
+    raise
+  end
+
+  private
+
+  # What every model has holds by itself, and so does all of it.
+  def check
+    Kelvath::Invariants.check(@beginning, @beginning.apply(Kelvath::Model::EMPTY))
+    Kelvath::Invariants.check(@filling, @model)
+  end
+
+  def entries(by, label)
+    labels = @filling.empty? ? [ label ] : [ "Began the #{@stored.sort}", label ]
+    [ @beginning, @filling ].zip(labels).reject { |change, _| change.empty? }.each_with_index.map do |(change_set, each), index|
+      @stored.journal_entries.new(revision: index + 1, person: by, kind: "change", label: each, change_set:)
+    end
+  end
+
+  def write_elements(progress)
+    written = 0
+    ElementStore.insert_in_pieces(@stored.id, @model) do |count|
+      progress.step(written += count, @model.size, "writing elements")
+    end
+  end
+
+  def finish(entries)
+    entries.each(&:save!)
+    @stored.update!(revision: entries.size, ready: true, name: @model.header.name.presence || @stored.name)
+    yield @stored if block_given?
+  end
+end
