@@ -7,11 +7,16 @@ require Rails.root.join("demo/hsops")
 class RunTest < ActiveSupport::TestCase
   self.use_transactional_tests = false
 
+  # Numbers come again when a test is rolled back, and with them the files that it left.
+  setup { remove_all_files }
+
   teardown do
     Run.delete_all
     StoredModel.destroy_all
-    FileUtils.rm_f(Dir[Run.directory.join("*")])
+    remove_all_files
   end
+
+  def remove_all_files = FileUtils.rm_f(Dir[Run.directory.join("*")])
 
   def intake(title = "HSOPS")
     Run.create!(kind: "intake", title:, person: "Ada").tap { |run| Demo::Hsops.write(run.upload_path.to_s) }
@@ -38,7 +43,6 @@ class RunTest < ActiveSupport::TestCase
     assert_equal [ false, true, Run::LOST ], [ silent.unfinished?, silent.failed?, silent.message ]
     assert_predicate Run.create!(kind: "intake", title: "Lively", person: "Ada", state: "working", alive_at: 1.second.ago), :unfinished?
   end
-
 
   test "a run is stopped, with everything that it started" do
     stored = ferries

@@ -16,6 +16,28 @@ class DeskTest < ActionDispatch::IntegrationTest
   def parts = Nokogiri::HTML5.fragment(response.body).css("[hx-swap-oob]").map { |node| [ node["id"], node["hx-swap-oob"] ] }
   def painted = Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/, "")).css("g[id][hx-swap-oob=true]").map { |node| node["id"] }
 
+  test "a diagram that is undone is left, and one that is done again is opened" do
+    post model_diagrams_path(@stored), params: { name: "Drafts", stage: "logical" }
+    made = @stored.reload.model.all(:diagram).find { |each| each.name == "Drafts" }
+    ask :post, model_undo_path(@stored), diagram_id: made.id
+    assert_response :success
+    assert_equal model_path(@stored), response.headers["HX-Redirect"]
+    ask :post, model_redo_path(@stored), diagram_id: made.id
+    assert_response :success
+    assert_equal model_diagram_path(@stored, made.id), response.headers["HX-Redirect"]
+  end
+
+  test "a page that is put together again says what has changed, and once what has not" do
+    2.times { get model_diagram_path(@stored, @concept.id) }
+    names = css_select(".contents-entry").map(&:text)
+    vessel = entity(@model, "Vessel")
+    @stored.journal.commit(Kelvath::Editing.set(@model, vessel.id, :name, "Ship"), by: "Ada")
+    get model_diagram_path(@stored, @concept.id)
+    assert_equal names.map { |name| name.sub(/\AVessel\z/, "Ship") }.sort, css_select(".contents-entry").map(&:text).sort
+    assert_select "#card-#{vessel.id}", text: /Ship/
+    assert_select "#cards .card", @model.children(@concept.id, :diagram_node).size
+  end
+
   test "a rename paints the cards it shows on and nothing else" do
     vessel = entity(@model, "Vessel")
     get model_diagram_path(@stored, @concept.id)
@@ -79,6 +101,20 @@ class DeskTest < ActionDispatch::IntegrationTest
     assert_response :unprocessable_entity
   end
 
+  test "options of a table are those of its platform, and a wrong one is told what there is" do
+    derived = Kelvath::Starting.design(@model, platform: "sqlite", ids: Ids)
+    @stored.journal.commit(derived.change_set, by: "Guest")
+    table = @stored.model.children(derived.design_id, :table).first
+    ask :get, model_element_path(@stored, table.id)
+    assert_select "input[placeholder='strict; without rowid'][title*='primary key']"
+    ask :patch, model_element_path(@stored, table.id), field: "options", value: "Strict", seen: ""
+    assert_response :success
+    assert_equal({ "strict" => true }, @stored.reload.model[table.id].options)
+    ask :patch, model_element_path(@stored, table.id), field: "options", value: "strict; quick", seen: "strict"
+    assert_response :unprocessable_entity
+    assert_match(/“quick” is none of them. A table has these options in SQLite: strict, without rowid/, CGI.unescapeHTML(response.body))
+  end
+
   test "the script is saved as a file, and one's name stands in the journal" do
     patch person_path, params: { name: "Harbour Master" }
     post model_designs_path(@stored), params: { platform: "postgresql" }
@@ -89,7 +125,7 @@ class DeskTest < ActionDispatch::IntegrationTest
     get model_journal_path(@stored)
     assert_match(/Harbour Master/, response.body)
     post model_design_proofs_path(@stored, design.id)
-    assert_match(/Proof runs are for SQLite/, response.body)
+    assert_match(/database cannot be made here/, response.body)
   end
 
   test "undo with nothing to undo says so" do

@@ -54,7 +54,7 @@ class ModellingTest < ActionDispatch::IntegrationTest
     domain = @model.all(:domain).first
     ask :patch, model_cell_path(@stored, domain.id), column: "type", value: "texxt", ledger: "kind:domain"
     assert_match(/aria-invalid="true"/, response.body)
-    assert_match(/choose one of text, long text/, response.body)
+    assert_match(/choose one of text, fixed text/, response.body)
     ask :patch, model_cell_path(@stored, domain.id), column: "type", value: "date", ledger: "kind:domain"
     assert_response :success
   end

@@ -69,6 +69,16 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     assert_response :unprocessable_entity
   end
 
+  test "of two who change one rule the second is told both values" do
+    rule = @rulebook.model.all(:name_rule).find { |each| each.of == "table" }
+    patch rulebook_rule_path(@rulebook, rule.id), params: { field: "prefix", value: "T_", seen: rule.prefix }, headers: HX
+    assert_response :success
+    patch rulebook_rule_path(@rulebook, rule.id), params: { field: "prefix", value: "TBL_", seen: rule.prefix }, headers: HX
+    assert_response :conflict
+    assert_match(/set to “T_” meanwhile; yours was “TBL_”/, CGI.unescapeHTML(response.body))
+    assert_equal "T_", @rulebook.reload.model.fetch(rule.id).prefix
+  end
+
   test "a rulebook begins as another, is changed, explains itself and travels as a file" do
     post rulebooks_path, params: { name: "House", from: "own:#{@rulebook.id}" }
     house = StoredModel.find_by!(name: "House")

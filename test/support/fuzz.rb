@@ -107,7 +107,7 @@ class Fuzz
 
   def read_sql(text)
     text = text.scrub
-    Kelvath::Intake::SqliteTableText.new(text)
+    Kelvath::Platforms::Sqlite::TableText.new(text)
     Kelvath::Ddl::Splitter.statements(text)
     %i[expression type index query].each { |kind| Kelvath::Ddl::Piece.new(text, kind).then { |piece| piece.fault || [ piece.written, piece.bare, piece.literal? ] } }
   end
@@ -150,8 +150,8 @@ class Fuzz
     Dir.mktmpdir do |folder|
       File.binwrite(path = File.join(folder, "a.sqlite"), bytes)
       catalog = SqliteFile.read(path) { |file| Kelvath::Intake.catalog("sqlite", file) }
-      change, = Kelvath::Starting.from_catalog("Fuzz", catalog, platform: "sqlite", ids:)
-      Kelvath::Invariants.check(change, change.apply(Kelvath::Model::EMPTY))
+      taken = Kelvath::Starting.from_catalog("Fuzz", catalog, platform: "sqlite", ids:)
+      Kelvath::Invariants.check(taken.change_set, taken.model)
     end
   end
 end

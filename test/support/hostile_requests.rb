@@ -15,7 +15,7 @@ class HostileRequests
     @whole = whole
     @routes = Rails.application.routes.routes.reject { |route| route.defaults[:controller].nil? || route.defaults[:controller].start_with?("rails/") || route.internal }
     @all = names_in(*SOURCES.map { |folder| Rails.root.join(folder, "**/*") })
-    @own = @routes.to_h { |route| [ route.defaults[:controller], names_in(Rails.root.join("app/controllers/#{route.defaults[:controller]}_controller.rb")) ] }
+    @own = @routes.to_h { |route| [ route.defaults[:controller], names_in(Rails.root.join("app/controllers/**/#{route.defaults[:controller]}_controller.rb")) ] }
   end
 
   attr_reader :routes

@@ -15,7 +15,8 @@ class ConnectionTest < BrowserTestCase
   end
 
   def offline(yes) = page.driver.browser.page.command("Network.emulateNetworkConditions", offline: yes, latency: 0, downloadThroughput: -1, uploadThroughput: -1)
-  def vessel = ActiveRecord::Base.uncached { ElementStore::RECORDS.fetch(:entity).where(model_id: @stored.id).pluck(:name, :definition).find { |name, _| name == "Vessel" } }
+  def kept(kind) = ActiveRecord::Base.uncached { ElementRow.of_kind(kind).where(model_id: @stored.id).map(&:element) }
+  def vessel = kept(:entity).find { |each| each.name == "Vessel" }.then { |each| [ each.name, each.definition ] }
 
   def open_vessel
     visit "/models/#{@stored.id}/diagrams/#{@concept.id}"
@@ -81,6 +82,6 @@ class ConnectionTest < BrowserTestCase
     offline(false)
     assert_no_selector "#connection"
     refute page.evaluate_script("(() => { const event = new Event('beforeunload', { cancelable: true }); window.dispatchEvent(event); return event.defaultPrevented })()")
-    assert_includes ActiveRecord::Base.uncached { ElementStore::RECORDS.fetch(:attribute).where(model_id: @stored.id).pluck(:definition) }, "Said offline"
+    assert_includes kept(:attribute).map(&:definition), "Said offline"
   end
 end

@@ -41,6 +41,7 @@ class NamingBrowserTest < BrowserTestCase
     assert_selector "#slip [data-physical]", text: "ACTL_WGT"
     page_keys :Enter
     assert_no_selector "td input"
+    assert_selector ".toast", text: "Actual Weight" # the server has kept it
     assert_includes columns(stored, "Booked Rudder"), "ACTL_WGT"
   end
 
