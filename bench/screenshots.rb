@@ -64,6 +64,9 @@ class Screenshots
     sleep 0.4
   end
 
+  # Runs are processes of their own and take the time they need.
+  def await = (1..200).find { sleep 0.2; yield } || raise("a run did not end")
+
   def derive(stored)
     @browser.go_to(@served.url("/models/#{stored.id}/designs"))
     @browser.at_xpath("//button[contains(., 'SQLite')]").click
@@ -82,7 +85,7 @@ class Screenshots
   def prove(stored, design)
     @browser.go_to(@served.url("/models/#{stored.id}/designs/#{design}/proofs"))
     @browser.at_xpath("//button[contains(., 'Run it')]").click
-    sleep 2
+    await { @browser.at_css("progress").nil? }
     picture("proof", nil)
   end
 
@@ -90,7 +93,7 @@ class Screenshots
     @browser.go_to(@served.url("/"))
     { "intake-lexicon" => "Hollin Sound words", "intake-rulebook" => "HSOPS names" }.each { |id, name| @browser.at_css("##{id}").select(StoredModel.find_by!(name:).id) }
     @browser.at_xpath("//button[contains(., 'HSOPS')]").click
-    sleep 2
+    await { @browser.at_xpath("//a[contains(., 'Open the model')]") }
     picture("intake", nil)
     @browser.at_xpath("//a[contains(., 'Open the model')]").click
     sleep 1

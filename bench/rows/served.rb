@@ -46,3 +46,20 @@ Figures.row("frames of 20 ms or less while a card of 300 is dragged", unit: "%",
     end
   end
 end
+
+# From the moment at which somebody else's rename is kept, on a diagram of 1,000 cards.
+Figures.row("a colleague's change is painted", unit: "s", goal: "<= 2 s") do
+  Served.open do |served|
+    path = "/models/#{Subjects.large_stored.id}"
+    served.visit(Subjects.large_path)
+    WatchedBrowser.open do |browser|
+      browser.ready(served.url(Subjects.large_path), "#cards .card")
+      entity = Subjects.large.all(:entity).first
+      times = Array.new(5) do |number|
+        served.patch("#{path}/elements/#{entity.id}", field: "name", value: "Renamed #{number}", seen: number.zero? ? entity.name : "Renamed #{number - 1}")
+        Figures.seconds(runs: 1) { browser.until_shown("#entry-#{entity.id}", "Renamed #{number}") }
+      end
+      times.max.then { |ours| [ ours, nil, ours <= 2 ] }
+    end
+  end
+end

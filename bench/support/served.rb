@@ -17,7 +17,7 @@ class Served
 
   def initialize
     @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-    @pid = Process.spawn({ "PORT" => port.to_s }, "bundle", "exec", "puma", "-C", "config/puma.rb", "--quiet", out: File::NULL, err: File::NULL)
+    @pid = Process.spawn({ "PORT" => port.to_s }, "bin/server", out: File::NULL, err: File::NULL)
     wait
   end
 

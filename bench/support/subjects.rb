@@ -22,9 +22,10 @@ module Subjects
   def listed_stored = @listed_stored ||= store(listed)
   def ledger_path = "/models/#{listed_stored.id}/ledgers/logical"
 
+  def large_stored = @large_stored ||= store(large)
+
   def large_path
-    @large_stored ||= store(large)
-    "/models/#{@large_stored.id}/diagrams/#{large.all(:diagram).find { |diagram| diagram.stage == 'logical' }.id}"
+    "/models/#{large_stored.id}/diagrams/#{large.all(:diagram).find { |diagram| diagram.stage == 'logical' }.id}"
   end
 
   # Every entity's attributes.

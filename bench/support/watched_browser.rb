@@ -37,6 +37,16 @@ class WatchedBrowser
     @browser.evaluate_async(look, 30) / 1000.0
   end
 
+  # Waits until a part of the page says something.
+  def until_shown(selector, text)
+    400.times do
+      return if @browser.evaluate("document.querySelector('#{selector}')?.textContent === '#{text}'")
+
+      sleep 0.02
+    end
+    raise "“#{text}” was not shown"
+  end
+
   # Share of frames that took no more than FRAME while the drawing is panned in circles by the wheel,
   # 40 px with every frame: 2,400 px in a second, as a brisk hand does.
   def pan_share(moves: 300)
