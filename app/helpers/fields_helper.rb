@@ -20,6 +20,7 @@ module FieldsHelper
     when :text, :expression then text_area_tag("value", value, **options, rows: 3)
     when :flag then check_box_tag("value", "true", value, **options, class: "accent-sea size-4")
     when :options then text_field_tag("value", value, **options, **known_options(element), autocomplete: "off")
+    when :name then field.name == :version ? versions(element, value, options) : number_or_text(element, field, value, options)
     when :references, :names then several(element, field, value, options)
     when :choice, :reference then choices(element, field, value, options)
     else number_or_text(element, field, value, options)
@@ -57,9 +58,19 @@ module FieldsHelper
     element[field.name].nil? && !Kelvath::Metamodel::SIZED_TYPES.fetch(type, []).include?(field.name)
   end
 
+  # Those that its platform knows; nothing said is the newest.
+  def versions(element, value, options)
+    platform = Kelvath::Platforms.of(@model, element)
+    known = [ [ "the newest", "" ], *platform.versions.reverse.map { |version| [ "#{platform.title} #{version}", version ] } ]
+    known << [ value, value ] unless known.any? { |_, version| version == value }
+    select_tag("value", options_for_select(known, value), **options)
+  end
+
   # What a diagram of that stage does not use, and what can be said only of names that follow.
   def unseen?(element, field)
     return platform_options(element).empty? if field.type == :options
+    return @model.children(element.parent_id, :schema).empty? if field.name == :schema_id
+    return true if element.kind == :design && field.name == :platform
     return !Kelvath::Naming::Following.following?(element, @model) if field.name == :name_fixed
     return false unless element.kind == :diagram
 
@@ -106,7 +117,8 @@ module FieldsHelper
   end
 
   def referable(element, field)
-    return @model.children(element.parent_id, :attribute).map { |each| [ each.name, each.id ] } if field.to == [ :attribute ]
+    sibling = field.to.find { |kind| %i[attribute schema].include?(kind) }
+    return @model.children(element.parent_id, sibling).map { |each| [ each.name, each.id ] } if sibling
 
     field.to.flat_map { |kind| @model.all(kind) }.reject { |each| each.id == element.id }.map { |each| [ each.name, each.id ] }.sort_by { |name, _| name.downcase }
   end

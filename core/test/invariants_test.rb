@@ -25,6 +25,17 @@ class InvariantsTest < CoreTest
     assert_match(/“NAME” in Vessel already/, refused(base) { |draft| draft.add(:attribute, parent_id: id, name: "NAME") })
   end
 
+  def test_names_in_schemas
+    draft = Draft.new(Model::EMPTY, ids:)
+    design = draft.add(:design, name: "PostgreSQL", platform: "postgresql")
+    crew = draft.add(:schema, parent_id: design.id, name: "crew")
+    tables = [ nil, crew.id ].map { |schema_id| draft.add(:table, parent_id: design.id, name: "member", schema_id:) }
+    assert_empty problems(draft.model)
+    assert_match(/called “member” in PostgreSQL already/, refused(draft.model) { |change| change.set(tables.last.id, schema_id: nil) })
+    assert_match(/called “Member” in crew already/,
+                 refused(draft.model) { |change| change.add(:table, parent_id: design.id, name: "Member", schema_id: crew.id) })
+  end
+
   def test_circles_of_identification_are_named
     base = model("Each A may own many B.", "Each B may own many C.", "Each C may own many A.")
     links = base.all(:relationship)

@@ -11,7 +11,7 @@ class ElementsController < ApplicationController
 
   def create
     change_set = Creation.new(@model, params, author: person).change_set
-    repaint @stored.journal.commit(change_set, by: person), select: (params[:selected].present? && %w[note attribute identifier allowed_value dependency].include?(params[:kind]) ? nil : change_set.additions.first&.id)
+    repaint @stored.journal.commit(change_set, by: person), select: (params[:selected].present? && %w[note attribute identifier allowed_value dependency schema].include?(params[:kind]) ? nil : change_set.additions.first&.id)
   end
 
   def update

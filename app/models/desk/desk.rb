@@ -38,10 +38,19 @@ class Desk
   # Domains that Contents offers, where attributes are at hand.
   def domains = stage == "logical" ? model.all(:domain).sort_by { |domain| domain.name.downcase } : []
 
-  # Contents: [[heading, [element, …]], …]
-  def contents
-    return [ [ design.name, Kelvath::Metamodel::Design.tables(model, design.id).sort_by { |table| table.name.downcase } ] ] if stage == "physical" && design
+  # Contents: [[heading, [element, …]], …]; a heading is an element or text.
+  def contents = stage == "physical" && design ? physical_contents : logical_contents
 
+  private
+
+  # Tables without a schema come last: that is where new ones go.
+  def physical_contents
+    groups = Kelvath::Metamodel::Design.tables(model, design.id).sort_by { |table| table.name.downcase }.group_by(&:schema_id)
+    schemas = Kelvath::Metamodel::Design.schemas(model, design.id).map { |schema| [ schema, groups.fetch(schema.id, []) ] }
+    [ *schemas, [ design, groups.fetch(nil, []) ] ]
+  end
+
+  def logical_contents
     areas = model.all(:subject_area)
     groups = model.all(:entity).group_by(&:subject_area_id)
     [ *areas.map { |area| [ area.name, groups[area.id] ] }, [ areas.empty? ? "Entities" : "No subject area", groups[nil] ] ]

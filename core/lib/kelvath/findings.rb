@@ -46,6 +46,7 @@ require_relative "findings/domains"
 require_relative "findings/diagrams"
 require_relative "findings/names"
 require_relative "findings/designs"
+require_relative "findings/versions"
 require_relative "findings/report"
 
 module Kelvath
@@ -56,7 +57,7 @@ module Kelvath
       MandatoryAtBothEnds, MissingVerbPhrase, RoleNameNeeded, StandingAlone, DiscriminatorMissing, TypeMissing,
       LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, AllowedValueUnfit,
       BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap,
-      SqlPieceBroken, SqlNameUnknown
+      SqlPieceBroken, SqlNameUnknown, VersionLacksIt
     ].freeze
   end
 end

@@ -122,11 +122,10 @@ module Kelvath
 
     # Only what is new or has another name can clash.
     def name_clashes
-      named = @change.additions.map(&:id) + @change.updates.select { |update| update.field == :name }.map(&:id)
-      touched = named.uniq.filter_map { |id| @model[id] }
-      touched.select { |element| element.class.name_once_in }.group_by { |element| [ element.kind, element.parent_id ] }.flat_map do |(kind, parent_id), list|
-        siblings = Metamodel.fetch(kind).name_once_in == :model ? @model.all(kind) : @model.children(parent_id, kind)
-        taken = siblings.map { |sibling| sibling.name.downcase }
+      named = (@change.additions + @change.updates.select { |update| renames?(update) }).map(&:id)
+      touched = named.uniq.filter_map { |id| @model[id] }.select { |element| element.class.name_once_in }
+      touched.group_by { |element| element.class.name_place(element) }.each_value.flat_map do |list|
+        taken = list.first.class.namesakes(list.first, @model).map { |sibling| sibling.name.downcase }
         next NONE if taken.uniq.size == taken.size
 
         times = taken.tally
@@ -134,8 +133,10 @@ module Kelvath
       end
     end
 
+    def renames?(update) = @model[update.id]&.class&.naming_fields&.include?(update.field)
+
     def clash(element)
-      where = element.parent_id ? " in #{@model[element.parent_id]&.name}" : ""
+      where = element.parent_id ? " in #{@model[element.values[:schema_id] || element.parent_id]&.name}" : ""
       problem(element, :name, "There is #{article(element).downcase} called “#{element.name}”#{where} already; choose another name.")
     end
 

@@ -16,7 +16,7 @@ module Kelvath
     KINDS = [
       Header, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, Domain, AllowedValue, SubjectArea, Tag, Word,
       UnreadSentence,
-      Design, Table, Column, Key, ForeignKey, Check, Clause, Index, View,
+      Design, Schema, Table, Column, Key, ForeignKey, Check, Clause, Index, View,
       Diagram, DiagramNode, DiagramNote,
       CustomField, CustomValue, Note,
       LexiconEntry, NameRule

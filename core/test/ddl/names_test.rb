@@ -48,6 +48,36 @@ class NamesTest < CoreTest
       .each { |(element, text), expected| assert_equal expected, marked(model, element, text), text }
   end
 
+  # A table of each of two schemas, alike by name, and one without.
+  def test_names_with_schemas
+    draft = Draft.new(Model::EMPTY, ids:)
+    design = draft.add(:design, name: "PostgreSQL", platform: "postgresql")
+    table = lambda do |schema, name, *columns|
+      draft.add(:table, parent_id: design.id, name:, schema_id: schema&.id).tap do |made|
+        columns.each { |column| draft.add(:column, parent_id: made.id, name: column) }
+      end
+    end
+    crew, archive = %w[crew archive].map { |name| draft.add(:schema, parent_id: design.id, name:) }
+    table.(nil, "vessel", "name")
+    member = table.(crew, "member", "id", "vessel_name")
+    table.(archive, "member", "id", "left_on")
+    table.(archive, "voyage", "began")
+    view = Metamodel::View.new(id: "v", parent_id: design.id)
+    index = Metamodel::Index.new(id: "i", parent_id: member.id)
+    { [ view, "SELECT crew.member.id, member.id FROM crew.member" ] => "SELECT [member].[id], [member].[id] FROM [member]",
+      [ view, "SELECT m.left_on FROM archive.member m JOIN voyage ON began = left_on" ] =>
+        "SELECT m.[left_on] FROM [member] m JOIN [voyage] ON [began] = [left_on]",
+      [ view, "SELECT id FROM member" ] => "SELECT id FROM member",
+      [ view, "SELECT name FROM other.vessel, vessel" ] => "SELECT [name] FROM other.vessel, [vessel]",
+      [ index, "ON crew.member (lower(vessel_name)) WHERE id > 0" ] => "ON [member] (lower([vessel_name])) WHERE [id] > 0" }
+      .each { |(element, text), expected| assert_equal expected, marked(draft.model, element, text), text }
+
+    query = Ddl::Names.resolve(draft.model, view, :query, "SELECT crew.member.id FROM crew.member")
+    held = draft.add(:view, parent_id: design.id, name: "all", query:)
+    draft.set(crew.id, name: "Deck Crew")
+    assert_equal "SELECT \"Deck Crew\".member.id FROM \"Deck Crew\".member", Ddl::Names.text(draft.model, held, :query)
+  end
+
   def test_a_rename_reaches_checks_indexes_and_views
     model = design
     draft = Draft.new(model, ids:)

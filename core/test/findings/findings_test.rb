@@ -30,6 +30,7 @@ class FindingsTest < CoreTest
     "name_out_of_step" => ->(d) { out_of_step(d) },
     "sql_piece_broken" => ->(d) { broken_pieces(d) },
     "sql_name_unknown" => ->(d) { unknown_name(d) },
+    "version_lacks_it" => ->(d) { beyond_version(d) },
     "name_unknown" => ->(d) { d.add(:entity, name: "Widget") }
   }.freeze
   STANDARD = Kelvath::Naming::Standard.new(Demo::Words.lexicon(ids: Kelvath::Ulid.new(clock: -> { 0 }, random: Random.new(2))), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short")))
@@ -60,6 +61,17 @@ class FindingsTest < CoreTest
   def self.pair(draft, **values) = draft.add(:relationship, from_id: vessel(draft).id, to_id: sailing(draft).id, **values)
   def self.attribute(draft, name, owner: vessel(draft), **values) = Kelvath::Editing::Attributes.add(draft, owner.id, name, **values)
 
+  # A schema, an option and a computed column that the version does not have, and an option that no version has.
+  def self.beyond_version(draft)
+    design = draft.add(:design, name: "Old", platform: "sqlite", version: "3.24")
+    draft.add(:schema, parent_id: design.id, name: "crew")
+    table = draft.add(:table, parent_id: design.id, name: "member", options: { "strict" => true })
+    draft.add(:column, parent_id: table.id, name: "age", native_type: "int", computed: "1", stored: true)
+    draft.add(:index, parent_id: table.id, name: "ix", options: { "method" => "hash" })
+    newer = draft.add(:design, name: "New", platform: "postgresql", version: "17")
+    draft.add(:column, parent_id: draft.add(:table, parent_id: newer.id, name: "t").id, name: "c", native_type: "int", computed: "1")
+  end
+
   def self.key_copy(draft)
     attribute(draft, "Number", type: "integer", identifier: true)
     pair(draft)
@@ -83,6 +95,7 @@ class FindingsTest < CoreTest
       found = of_check(draft.model, key)
       refute_empty found, key
       assert_equal draft.model.all(:entity).size, found.size if key == "blanks_in_name"
+      assert_equal 5, found.size if key == "version_lacks_it"
       found.each { |finding| Findings.fixes(draft.model, finding, STANDARD).each { |fix| assert_mends(draft.model, finding, fix) } }
     end
     assert_equal Findings::CHECKS.map(&:key).sort - [ "identifying_cycle" ], FAULTS.keys.sort

@@ -17,6 +17,7 @@ module Kelvath
           elements.concat(children)
           waiting.concat(children.map(&:id))
         end
+        elements.reject! { |each| each.kind == :schema && (!platform.supports?(:schemas) || platform.given_schema?(each.name)) }
         new(model, platform:, root: design_id).outline(elements)
       end
 
@@ -47,8 +48,18 @@ module Kelvath
         case element.kind
         when :key, :foreign_key, :check, :index then element.name.empty? ? unnamed(element) : folded(element.name)
         when :identifier then names(element.member_ids).join(", ")
+        when :table, :view then placed(element)
         else folded(element.label(@model).to_s)
         end
+      end
+
+      # The schema that is everywhere is as good as none.
+      def placed(element)
+        return element.label(@model) unless @platform
+
+        parts = @platform.name_parts(element, @model)
+        parts.shift if parts.size > 1 && @platform.given_schema?(parts.first)
+        folded(parts.join("."))
       end
 
       def unnamed(element) = "(#{element.kind == :check ? Ddl::Names.text(@model, element, :condition) : names(element.column_ids).join(', ')})"

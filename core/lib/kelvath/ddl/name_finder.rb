@@ -29,6 +29,7 @@ module Kelvath
         @scope = scope
         @tokens = Lexer.tokens(@text)
         @found = {} # { place among the tokens => id }
+        @begins = {} # { place => place of the schema before it }
         @unknown = []
         @kind == :query ? read_query : read_expression
       end
@@ -41,7 +42,7 @@ module Kelvath
         at = 0
         written = @found.sort.map do |index, id|
           token = @tokens[index]
-          before = @text.byteslice(at...token.from)
+          before = @text.byteslice(at...@tokens[@begins.fetch(index, index)].from)
           at = token.to
           "#{before}#{Metamodel::Expression.reference(id)}"
         end
@@ -56,23 +57,37 @@ module Kelvath
         @tokens.each_index do |index|
           next unless name?(index)
 
-          if @kind == :index && @tokens[index - 1]&.word?("on") && index == 1
+          if @kind == :index && index == table_place
             take(index, @scope.table)
+            within_schema(index)
+          elsif @kind == :index && index < table_place
+            next
           elsif !function?(index) && !qualified?(index)
             take(index, own[key(index)])
           end
         end
       end
 
+      # Where an index says its table: ON crew.member.
+      def table_place
+        @table_place ||= @tokens[0]&.word?("on") ? (@tokens[2]&.symbol?(".") ? 3 : 1) : -1
+      end
+
+      # The schema before a table's name is part of what stands for it.
+      def within_schema(index)
+        @begins[index] = index - 2 if qualified?(index)
+      end
+
       # A view's query: tables where tables stand, then the columns of those tables.
       def read_query
         @sources = {} # { name or alias => table's id, nil if it is none of ours }
+        @own_names = Set.new # those of sources that have no alias
         places = source_places
         places.each { |index| read_source(index) }
         @tokens.each_index do |index|
           next if places.include?(index) || @aliases.include?(index) || !name?(index) || function?(index)
 
-          qualified?(index) ? take(index, column_of(@sources[key(index - 2)], index)) : take_unqualified(index)
+          qualified?(index) ? take_qualified(index) : take_unqualified(index)
         end
       end
 
@@ -97,13 +112,14 @@ module Kelvath
 
       # The table itself, and the name it is given in the query.
       def read_source(index)
-        elsewhere = ctes.include?(key(index)) || qualified?(index) # the query's own, or of another schema
-        id = elsewhere ? nil : @scope.tables[key(index)]
-        @found[index] = id if id
+        elsewhere = qualified?(index) ? qualified?(index - 2) : ctes.include?(key(index)) # of another database; the query's own
+        id = elsewhere ? nil : @scope.tables[table_key(index)]
+        elsewhere ||= qualified?(index) && id.nil? # of a schema that is not in the design
+        found_table(index, id) if id
         @unknown << @tokens[index].value unless id || elsewhere
         given = @tokens[index + 1]&.word?("as") ? index + 2 : index + 1
         named = name?(given) ? given : index
-        @aliases << named unless named == index
+        named == index ? @own_names << key(index) : @aliases << named
         @sources[key(named)] = id
         @sources[key(index)] ||= id unless named != index && @sources.key?(key(index))
       end
@@ -119,10 +135,23 @@ module Kelvath
 
       def column_of(table_id, index) = table_id && @scope.columns.call(table_id)[key(index)]
 
+      def table_key(index) = qualified?(index) ? "#{key(index - 2)}.#{key(index)}" : key(index)
+
+      def found_table(index, id)
+        @found[index] = id
+        within_schema(index)
+      end
+
+      # A column behind its table, or a table between its schema and a column.
+      def take_qualified(index)
+        table = @scope.tables[table_key(index)] if @tokens[index + 1]&.symbol?(".") && @own_names.include?(key(index))
+        table ? found_table(index, table) : take(index, column_of(@sources[key(index - 2)], index))
+      end
+
       # Without a table in front it must be in one of them alone; the table in front of a column is a table.
       def take_unqualified(index)
         source = @sources[key(index)]
-        return take(index, source) if @tokens[index + 1]&.symbol?(".") && @scope.tables[key(index)] == source
+        return take(index, source) if source && @tokens[index + 1]&.symbol?(".") && @own_names.include?(key(index))
         return if @tokens[index - 1]&.word?("as") && index.positive?
 
         ids = @sources.values.compact.uniq.filter_map { |table_id| column_of(table_id, index) }

@@ -4,8 +4,9 @@ module Kelvath
   module Ddl
     # The names within pieces of SQL: which of them are elements of the design, and how they are written today.
     module Names
-      # Where names are looked up. tables: { name in lower case => id } of tables and views; columns: table's id ->
-      # { name in lower case => id }; table: the id of the table that the piece belongs to, nil for a view.
+      # Where names are looked up. tables: { name in lower case => id } of tables and views, as tables_by_name answers
+      # it; columns: table's id -> { name in lower case => id }; table: the id of the table that the piece belongs
+      # to, nil for a view.
       Scope = Struct.new(:tables, :columns, :table, keyword_init: true)
 
       module_function
@@ -16,7 +17,25 @@ module Kelvath
         return value unless value.include?(Metamodel::Expression::FIRST)
 
         platform = Platforms.of(model, element)
-        Metamodel::Expression.written(value) { |id| platform.quote(model[id]&.name.to_s) }
+        Metamodel::Expression.written(value) { |id| written(model, platform, id) }
+      end
+
+      # An element's name as it stands in SQL: "crew.member" for what is in a schema.
+      def written(model, platform, id)
+        element = model[id] or return ""
+        platform.name_parts(element, model).map { |part| platform.quote(part) }.join(".")
+      end
+
+      # The name to look a table or view up by, of [schema or nil, name].
+      def key(parts) = parts.compact.join(".").downcase
+
+      # { key => id } of [[schema or nil, name], id] pairs. Without its schema a table is known where no other one of that name is
+      # meant: the one without a schema goes first.
+      def tables_by_name(pairs)
+        bare, within = pairs.partition { |(schema, _), _| schema.nil? }
+        alone = within.group_by { |(_, name), _| name.downcase }.select { |_, list| list.one? }
+        known = alone.transform_values { |list| list.first.last }
+        known.merge(bare.to_h { |parts, id| [ key(parts), id ] }, within.to_h { |parts, id| [ key(parts), id ] })
       end
 
       # A text as typed, with references for the names that it holds. element: whose field it will be.
@@ -31,7 +50,8 @@ module Kelvath
 
       def scope(model, element)
         design = [ *model.ancestors(element) ].last || element
-        tables = %i[table view].flat_map { |kind| model.children(design.id, kind) }.to_h { |each| [ each.name.downcase, each.id ] }
+        all = Metamodel::Design.tables(model, design.id) + Metamodel::Design.views(model, design.id)
+        tables = tables_by_name(all.map { |each| [ [ each.schema(model)&.name, each.name ], each.id ] })
         columns = ->(id) { model.children(id, :column).to_h { |each| [ each.name.downcase, each.id ] } }
         Scope.new(tables:, columns:, table: (element.parent_id if element.class.within == [ :table ]))
       end

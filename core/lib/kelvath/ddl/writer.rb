@@ -33,7 +33,7 @@ module Kelvath
       end
 
       def statements
-        tables.map { |table| create_table(table) } + tables.flat_map { |table| late_foreign_keys(table) } +
+        schema_statements + tables.map { |table| create_table(table) } + tables.flat_map { |table| late_foreign_keys(table) } +
           tables.flat_map { |table| model.children(table.id, :index).filter_map { |index| create_index(table, index) } } +
           Metamodel::Design.views(model, @design.id).filter_map { |view| create_view(view) } + comment_statements
       end
@@ -41,15 +41,32 @@ module Kelvath
       # Those that the script makes.
       def tables = @tables ||= TableOrder.new(model, @design.id).tables.reject(&:outside)
       def quote(name) = @quoted[name]
+
+      # The name of a table or view, with its schema.
+      def place(element) = platform.name_parts(element, model).map { |part| quote(part) }.join(".")
       def columns(ids) = ids.map { |id| quote(model.fetch(id).name) }.join(", ")
       def constraint_name(element) = element.name.empty? ? "" : "CONSTRAINT #{quote(element.name)} "
 
       def statement(kind, name, sql, element) = Statement.new(kind:, name:, sql:, element_id: element.id)
 
+      def schema_statements
+        schemas = Metamodel::Design.schemas(model, @design.id)
+        return without_schemas(schemas) unless platform.supports?(:schemas)
+
+        schemas.reject { |schema| platform.given_schema?(schema.name) }
+               .map { |schema| statement("schema", schema.name, "CREATE SCHEMA #{quote(schema.name)}", schema) }
+      end
+
+      def without_schemas(schemas)
+        names = schemas.map(&:name).join(", ")
+        @left_out << "Left out: #{platform.title} knows no schemas; what is in #{names} is made without." if schemas.any?
+        []
+      end
+
       def create_table(table)
         lines = column_lines(table) + key_lines(table) + check_lines(table) + clause_lines(table) +
                 inline_foreign_keys(table).map { |key| foreign_key_sql(key) }
-        sql = "#{table_comment(table)}#{create_words(table)} #{quote(table.name)} (\n#{joined(lines)}\n)#{table_tail(table)}"
+        sql = "#{table_comment(table)}#{create_words(table)} #{place(table)} (\n#{joined(lines)}\n)#{table_tail(table)}"
         statement("table", table.name, sql, table)
       end
 
@@ -128,20 +145,20 @@ module Kelvath
 
       def late_foreign_keys(table)
         model.children(table.id, :foreign_key).map do |key|
-          statement("foreign key", key.name, "ALTER TABLE #{quote(table.name)}\n#{INDENT}ADD #{foreign_key_sql(key)}", key)
+          statement("foreign key", key.name, "ALTER TABLE #{place(table)}\n#{INDENT}ADD #{foreign_key_sql(key)}", key)
         end
       end
 
       def foreign_key_sql(key)
         target = model.fetch(key.target_table_id)
-        "#{constraint_name(key)}FOREIGN KEY (#{columns(key.column_ids)}) REFERENCES #{quote(target.name)}" \
+        "#{constraint_name(key)}FOREIGN KEY (#{columns(key.column_ids)}) REFERENCES #{place(target)}" \
           "#{" (#{columns(key.target_column_ids)})" if key.target_column_ids.any?}#{action(key, :on_delete)}#{action(key, :on_update)}#{deferral(key)}"
       end
 
       def action(key, event) = key[event] == "no action" ? "" : " #{event.to_s.tr('_', ' ').upcase} #{key[event].upcase}"
 
       def create_index(table, index)
-        body = index.expression.empty? ? "ON #{quote(table.name)} #{index_method(index)}(#{index_columns(index)})" : piece(index, :expression)
+        body = index.expression.empty? ? "ON #{place(table)} #{index_method(index)}(#{index_columns(index)})" : piece(index, :expression)
         return unless body
 
         statement("index", index.name, "CREATE #{'UNIQUE ' if index.unique}INDEX #{quote(index.name)} #{body}", index)
@@ -153,7 +170,7 @@ module Kelvath
         index.column_ids.map { |id| "#{quote(model.fetch(id).name)}#{' DESC' if index.descending_ids.include?(id)}" }.join(", ")
       end
 
-      def create_view(view) = piece(view, :query)&.then { |text| statement("view", view.name, "CREATE #{view_words(view)} #{quote(view.name)}#{view_columns(view)} AS\n#{text}", view) }
+      def create_view(view) = piece(view, :query)&.then { |text| statement("view", view.name, "CREATE #{view_words(view)} #{place(view)}#{view_columns(view)} AS\n#{text}", view) }
 
       def view_words(_view) = "VIEW"
       def view_columns(view) = view.column_names.empty? ? "" : " (#{view.column_names.map { |name| quote(name) }.join(', ')})"
@@ -161,12 +178,20 @@ module Kelvath
       def comment_statements
         return [] unless platform.supports?(:comments)
 
-        tables.flat_map { |table| table_comments(table) } +
-          Metamodel::Design.views(model, @design.id).reject { |view| view.comment.empty? }.map { |view| comment_statement("#{view_words(view)} #{quote(view.name)}", view) }
+        schema_comments + tables.flat_map { |table| table_comments(table) } +
+          Metamodel::Design.views(model, @design.id).reject { |view| view.comment.empty? }
+                           .map { |view| comment_statement("#{view_words(view)} #{place(view)}", view) }
+      end
+
+      def schema_comments
+        return [] unless platform.supports?(:schemas)
+
+        Metamodel::Design.schemas(model, @design.id).reject { |schema| schema.comment.empty? }
+                         .map { |schema| comment_statement("SCHEMA #{quote(schema.name)}", schema) }
       end
 
       def table_comments(table)
-        name = quote(table.name)
+        name = place(table)
         columns = model.children(table.id, :column).reject { |column| column.comment.empty? }
         first = comment_statement("TABLE #{name}", table) unless table.comment.empty?
         [ first, *columns.map { |column| comment_statement("COLUMN #{name}.#{quote(column.name)}", column) } ].compact

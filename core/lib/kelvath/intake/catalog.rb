@@ -6,20 +6,37 @@ module Kelvath
     class Catalog
       # level: :note, :warning; object: what it is about; message: what was met and what became of it.
       Note = Struct.new(:level, :object, :message, keyword_init: true)
-      Table = Struct.new(:name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes, :options, keyword_init: true)
+      # Where tables and views stand: schema is nil for what is in the schema that a connection begins with.
+      module Placed
+        # [schema or nil, name]
+        def place = [ schema, name ]
+        def title = place.compact.join(".")
+      end
+
+      Schema = Struct.new(:name, :comment, keyword_init: true)
+      Table = Struct.new(:schema, :name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes, :options,
+                         keyword_init: true) { include Placed }
       # computed: the expression it is computed from, stored: kept in the row; options: { name => value }.
       Column = Struct.new(:name, :native_type, :mandatory, :identity, :default_value, :computed, :stored, :comment, :options, keyword_init: true)
       Key = Struct.new(:name, :primary, :columns, :options, keyword_init: true)
-      ForeignKey = Struct.new(:name, :columns, :target_table, :target_columns, :on_delete, :on_update, :options, keyword_init: true)
+      ForeignKey = Struct.new(:name, :columns, :target_schema, :target_table, :target_columns, :on_delete, :on_update, :options,
+                              keyword_init: true) do
+        # The place of the table it leads to.
+        def target = [ target_schema, target_table ]
+        def target_title = target.compact.join(".")
+      end
       Check = Struct.new(:name, :condition, keyword_init: true)
       # A part of a table that is kept as text.
       Clause = Struct.new(:name, :text, keyword_init: true)
       Index = Struct.new(:name, :unique, :columns, :descending, :expression, :options, keyword_init: true)
-      View = Struct.new(:name, :column_names, :query, :comment, :options, keyword_init: true)
+      View = Struct.new(:schema, :name, :column_names, :query, :comment, :options, keyword_init: true) { include Placed }
 
-      attr_reader :tables, :views, :log
+      # version: the platform's, as it says it ("15"); nil if it does not.
+      attr_reader :version, :schemas, :tables, :views, :log
 
-      def initialize(tables:, views:, log: [])
+      def initialize(tables:, views:, schemas: [], version: nil, log: [])
+        @version = version
+        @schemas = schemas
         @tables = tables
         @views = views
         @log = log

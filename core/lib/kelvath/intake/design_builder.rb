@@ -13,42 +13,51 @@ module Kelvath
         @ids = ids
         @name = name
         @sources = {}
-        @outside = {} # { name in lower case => table }
+        @outside = {} # { key of a place => table }
         @outside_columns = {} # { [table's id, name in lower case] => column }
         @types = Hash.new { |known, native| known[native] = platform.canonical_type(native) }
       end
 
       # The design itself.
       def design
-        @design ||= Metamodel::Design.new(id: @ids.next, name: @name, platform: @platform.key)
+        @design ||= Metamodel::Design.new(id: @ids.next, name: @name, platform: @platform.key,
+                                          version: @platform.known_version(catalog.version))
       end
 
-      def table_id(name) = table_ids.fetch(name)
-      def column_id(table, column) = column_ids.fetch([ table, column.downcase ])
+      # place: as Catalog::Table#place says it.
+      def table_id(place) = table_ids.fetch(place)
+      def column_id(place, column) = column_ids.fetch([ place, column.downcase ])
 
       # Notes which logical element a table or column belongs to.
       def link(physical_id, source_id) = @sources[physical_id] = source_id
 
       # The design and all within it, when all links are known.
       def elements
-        inner = catalog.tables.flat_map { |table| table_elements(table) } + view_elements
+        inner = schema_elements + catalog.tables.flat_map { |table| table_elements(table) } + view_elements
         inner += @outside.values + @outside_columns.values
         [ design.with(base: Derivation::Base.pack(inner)), *inner ]
       end
 
       private
 
-      def table_ids = @table_ids ||= catalog.tables.to_h { |table| [ table.name, @ids.next ] }
+      def schema_ids = @schema_ids ||= catalog.schemas.to_h { |schema| [ schema.name, @ids.next ] }
+      def table_ids = @table_ids ||= catalog.tables.to_h { |table| [ table.place, @ids.next ] }
+
+      def schema_elements
+        catalog.schemas.each_with_index.map do |schema, index|
+          build(:schema, design.id, id: schema_ids[schema.name], name: schema.name, comment: schema.comment, position: index + 1.0)
+        end
+      end
 
       def column_ids
         @column_ids ||= catalog.tables.each_with_object({}) do |table, ids|
-          table.columns.each { |column| ids[[ table.name, column.name.downcase ]] = @ids.next }
+          table.columns.each { |column| ids[[ table.place, column.name.downcase ]] = @ids.next }
         end
       end
 
       def table_elements(table)
-        id = table_id(table.name)
-        [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment,
+        id = table_id(table.place)
+        [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment, schema_id: schema_ids[table.schema],
                                options: table.options.to_h, source_id: @sources.fetch(id, "")),
           *table.columns.each_with_index.map { |column, index| column_element(table, column, index) },
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
@@ -56,7 +65,7 @@ module Kelvath
 
       def constraints(table, id)
         keys = table.keys.map do |key|
-          build(:key, id, name: key.name, primary: key.primary, column_ids: columns(table.name, key.columns),
+          build(:key, id, name: key.name, primary: key.primary, column_ids: columns(table.place, key.columns),
                           options: key.options.to_h)
         end
         checks = table.checks.map do |check|
@@ -69,29 +78,34 @@ module Kelvath
       end
 
       def column_element(table, column, index)
-        id = column_id(table.name, column.name)
-        computed = resolved(column.computed.to_s, :expression, table_id(table.name))
-        Metamodel::Column.new(id:, parent_id: table_id(table.name), name: column.name, native_type: @types[column.native_type],
+        id = column_id(table.place, column.name)
+        computed = resolved(column.computed.to_s, :expression, table_id(table.place))
+        Metamodel::Column.new(id:, parent_id: table_id(table.place), name: column.name, native_type: @types[column.native_type],
                               mandatory: column.mandatory, identity: column.identity, default_value: column.default_value, computed:,
                               stored: column.stored || false, comment: column.comment, options: column.options.to_h,
                               source_id: @sources.fetch(id, ""), position: index + 1.0)
       end
 
       def foreign_key(table, key)
-        target, targets = table_ids.key?(key.target_table) ? inside(key) : outside(table, key)
-        build(:foreign_key, table_id(table.name), name: key.name, column_ids: columns(table.name, key.columns), target_table_id: target,
+        target, targets = table_ids.key?(key.target) ? inside(key) : outside(table, key)
+        build(:foreign_key, table_id(table.place), name: key.name, column_ids: columns(table.place, key.columns), target_table_id: target,
               target_column_ids: targets, on_delete: key.on_delete, on_update: key.on_update, options: key.options.to_h)
       end
 
-      def inside(key) = [ table_id(key.target_table), columns(key.target_table, key.target_columns) ]
+      def inside(key) = [ table_id(key.target), columns(key.target, key.target_columns) ]
 
       # A table that is not there is kept as one outside the design, by the names that foreign keys give it.
       def outside(table, key)
         catalog.log << lost_target(table, key)
-        name = key.target_table
-        found = @outside[name.downcase] ||= build(:table, design.id, name:, outside: true)
+        found = @outside[Ddl::Names.key(key.target)] ||= outside_table(key)
         types = key.columns.map { |column| table.columns.find { |each| each.name.casecmp?(column) }&.native_type.to_s }
         [ found.id, key.target_columns.zip(types).map { |column, type| outside_column(found.id, column, @types[type]).id } ]
+      end
+
+      # In its schema, if that is known; else the schema is part of its name.
+      def outside_table(key)
+        schema_id = schema_ids[key.target_schema]
+        build(:table, design.id, name: schema_id ? key.target_table : key.target_title, schema_id:, outside: true)
       end
 
       def outside_column(table_id, name, native_type)
@@ -100,20 +114,20 @@ module Kelvath
       end
 
       def lost_target(table, key)
-        Catalog::Note.new(level: :warning, object: "#{table.name} (#{key.columns.join(', ')})",
-                                  message: "This foreign key points at #{key.target_table}, which is not there; it is kept as a table outside the design.")
+        Catalog::Note.new(level: :warning, object: "#{table.title} (#{key.columns.join(', ')})",
+                                  message: "This foreign key points at #{key.target_title}, which is not there; it is kept as a table outside the design.")
       end
 
       def index_element(table, index)
-        id = table_id(table.name)
-        build(:index, id, name: index.name, unique: index.unique, column_ids: columns(table.name, index.columns),
-                          descending_ids: columns(table.name, index.descending),
+        id = table_id(table.place)
+        build(:index, id, name: index.name, unique: index.unique, column_ids: columns(table.place, index.columns),
+                          descending_ids: columns(table.place, index.descending),
                           expression: resolved(index.expression, :index, id), options: index.options.to_h)
       end
 
       def view_elements
         catalog.views.each_with_index.map do |view, index|
-          build(:view, design.id, id: view_ids[view.name], name: view.name, column_names: view.column_names.to_a,
+          build(:view, design.id, id: view_ids[view.place], name: view.name, schema_id: schema_ids[view.schema], column_names: view.column_names.to_a,
                                   query: resolved(view.query, :query), comment: view.comment,
                                   options: view.options.to_h, position: index + 1.0)
         end
@@ -128,17 +142,17 @@ module Kelvath
         Ddl::NameFinder.new(text, kind, scope).resolved
       end
 
-      def view_ids = @view_ids ||= catalog.views.to_h { |view| [ view.name, @ids.next ] }
-      def named_tables = @named_tables ||= table_ids.merge(view_ids).transform_keys(&:downcase)
+      def view_ids = @view_ids ||= catalog.views.to_h { |view| [ view.place, @ids.next ] }
+      def named_tables = @named_tables ||= Ddl::Names.tables_by_name(table_ids.to_a + view_ids.to_a)
 
       # { table's id => { column's name in lower case => id } }
       def named_columns
-        @named_columns ||= column_ids.each_with_object({}) do |((table, name), id), found|
-          (found[table_id(table)] ||= {})[name] = id
+        @named_columns ||= column_ids.each_with_object({}) do |((place, name), id), found|
+          (found[table_id(place)] ||= {})[name] = id
         end
       end
 
-      def columns(table, names) = names.filter_map { |name| column_ids[[ table, name.downcase ]] }
+      def columns(place, names) = names.filter_map { |name| column_ids[[ place, name.downcase ]] }
       def build(kind, parent_id, id: @ids.next, **values) = Metamodel.fetch(kind).new(id:, parent_id:, **values)
     end
   end

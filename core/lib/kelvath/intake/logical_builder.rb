@@ -23,12 +23,12 @@ module Kelvath
 
       # The logical elements; tells the design which table and column belongs to what.
       def build
-        @tables = @catalog.tables.to_h { |table| [ table.name, table ] }
+        @tables = @catalog.tables.to_h { |table| [ table.place, table ] }
         @identifying = IdentifyingKeys.new(@catalog).accepted
-        @links = @catalog.tables.to_h { |table| [ table.name, in_key_order(table, table.foreign_keys.select { |key| relationship?(table, key) }) ] }
-        @entities = @catalog.tables.to_h { |table| [ table.name, add_entity(table) ] }
-        @relationships = {} # { [table name, foreign key] => Relationship }
-        @attributes = {} # { table name => { column in lower case => Attribute } }
+        @links = @catalog.tables.to_h { |table| [ table.place, in_key_order(table, table.foreign_keys.select { |key| relationship?(table, key) }) ] }
+        @entities = @catalog.tables.to_h { |table| [ table.place, add_entity(table) ] }
+        @relationships = {} # { [table's place, foreign key] => Relationship }
+        @attributes = {} # { table's place => { column in lower case => Attribute } }
         @catalog.tables.each { |table| add_parts(table) }
         @catalog.tables.each { |table| table.keys.each { |key| add_identifier(table, key) } }
         @elements
@@ -39,19 +39,19 @@ module Kelvath
       def add_entity(table)
         name = @scope.take(words(table.name, :table))
         entity = add(:entity, name:, definition: table.comment)
-        @design.link(@design.table_id(table.name), entity.id)
+        @design.link(@design.table_id(table.place), entity.id)
         entity
       end
 
       def add_parts(table)
-        brought = @links[table.name].flat_map(&:columns).map(&:downcase)
-        @attributes[table.name] = add_attributes(table, table.columns.reject { |column| brought.include?(column.name.downcase) })
-        @links[table.name].each_with_index { |key, index| @relationships[[ table.name, key ]] = add_relationship(table, key, index) }
+        brought = @links[table.place].flat_map(&:columns).map(&:downcase)
+        @attributes[table.place] = add_attributes(table, table.columns.reject { |column| brought.include?(column.name.downcase) })
+        @links[table.place].each_with_index { |key, index| @relationships[[ table.place, key ]] = add_relationship(table, key, index) }
       end
 
       def add_attributes(table, columns)
         scope = Naming::Scope.new(joint: " ")
-        entity = @entities[table.name]
+        entity = @entities[table.place]
         near = Naming::Standard.near(entity.name, @standard)
         said = said_of_values(table, columns)
         columns.each_with_index.to_h do |column, index|
@@ -61,13 +61,13 @@ module Kelvath
                                       mandatory: column.mandatory, surrogate: column.identity, definition: column.comment,
                                       default_value: default(table, column), position: index + 1.0,
                                       **limited(type, said[column.name.downcase], column))
-          @design.link(@design.column_id(table.name, column.name), attribute.id)
+          @design.link(@design.column_id(table.place, column.name), attribute.id)
           [ column.name.downcase, attribute ]
         end
       end
 
       def note_unknown_type(table, column)
-        note("#{table.name}.#{column.name}", "The type “#{column.native_type}” says nothing about the value; the attribute's type is left open.")
+        note("#{table.title}.#{column.name}", "The type “#{column.native_type}” says nothing about the value; the attribute's type is left open.")
       end
 
       # What the checks of a table say of single columns: { column in lower case => Conditions' answer }.
@@ -77,7 +77,7 @@ module Kelvath
           column = found && columns.find { |each| each.name.casecmp?(found[:column]) }
           next said[column.name.downcase] = found if column && !said.key?(column.name.downcase)
 
-          note(table.name, "The logical side has no place for the check #{check.condition.inspect[0, 200]}; it stays in the design.")
+          note(table.title, "The logical side has no place for the check #{check.condition.inspect[0, 200]}; it stays in the design.")
         end
       end
 
@@ -96,40 +96,40 @@ module Kelvath
         value = Conditions.value(column.default_value)
         return value if value
 
-        note("#{table.name}.#{column.name}", "The logical side has no place for the default #{column.default_value.inspect[0, 200]}; it stays in the design.")
+        note("#{table.title}.#{column.name}", "The logical side has no place for the default #{column.default_value.inspect[0, 200]}; it stays in the design.")
         ""
       end
 
       # Members that came with a relationship are named by it. Those of identifying ones join a primary identifier by
       # themselves.
       def add_identifier(table, key)
-        own = @attributes[table.name]
+        own = @attributes[table.place]
         columns = key.columns.map(&:downcase)
         columns &= own.keys if key.primary
-        members = columns.filter_map { |column| held_id(table.name, column) }
+        members = columns.filter_map { |column| held_id(table.place, column) }
         name = key.primary ? "Primary" : "Alternate"
-        add(:identifier, parent_id: @entities[table.name].id, name:, primary: key.primary, member_ids: members) if members.any?
+        add(:identifier, parent_id: @entities[table.place].id, name:, primary: key.primary, member_ids: members) if members.any?
       end
 
       # The id that a column's attribute has in its entity: its own, or composed of the relationship that brings it
       # and the id it has in the parent.
-      def held_id(table_name, column, path = [])
-        attribute = @attributes[table_name][column]
+      def held_id(place, column, path = [])
+        attribute = @attributes[place][column]
         return attribute.id if attribute
 
-        key = @links[table_name].find { |each| each.columns.any? { |name| name.casecmp?(column) } }
-        return if key.nil? || path.include?([ table_name, column ])
+        key = @links[place].find { |each| each.columns.any? { |name| name.casecmp?(column) } }
+        return if key.nil? || path.include?([ place, column ])
 
         target = key.target_columns[key.columns.index { |name| name.casecmp?(column) }].downcase
-        source = held_id(key.target_table, target, [ *path, [ table_name, column ] ])
-        "#{@relationships[[ table_name, key ]].id}.#{source}" if source
+        source = held_id(key.target, target, [ *path, [ place, column ] ])
+        "#{@relationships[[ place, key ]].id}.#{source}" if source
       end
 
       def add_relationship(table, key, index)
-        parent = @entities[key.target_table]
-        child = @entities[table.name]
+        parent = @entities[key.target]
+        child = @entities[table.place]
         columns = key.columns.map { |name| table.columns.find { |column| column.name.casecmp?(name) } }
-        add(:relationship, from_id: parent.id, to_id: child.id, identifying: @identifying.include?([ table.name, key ]), position: index + 1.0,
+        add(:relationship, from_id: parent.id, to_id: child.id, identifying: @identifying.include?([ table.place, key ]), position: index + 1.0,
                            from_least: columns.all?(&:mandatory) ? 1 : 0, from_most: 1, to_most: once?(table, key) ? 1 : nil, role_name: role(table, key, parent), **actions(key))
       end
 
@@ -146,18 +146,18 @@ module Kelvath
 
         rest = target.sub(/\A#{Regexp.escape(parent.name)}\s+/i, "")
         role = column.sub(/\s+#{Regexp.escape(rest)}\z/i, "")
-        role.casecmp?(parent.name) && @links[table.name].count { |each| each.target_table == key.target_table } == 1 ? "" : role
+        role.casecmp?(parent.name) && @links[table.place].count { |each| each.target == key.target } == 1 ? "" : role
       end
 
       # A foreign key is a relationship if it carries the other table's primary key, and unless it
       # overlaps the table's own key without being able to identify.
       def relationship?(table, key)
-        target = @tables[key.target_table] or return false
+        target = @tables[key.target] or return false
         primary = target.keys.find(&:primary)
-        return true if primary && same?(primary.columns, key.target_columns) && (@identifying.include?([ table.name, key ]) || !touches_key?(table, key))
+        return true if primary && same?(primary.columns, key.target_columns) && (@identifying.include?([ table.place, key ]) || !touches_key?(table, key))
 
-        note("#{table.name} (#{key.columns.join(', ')})",
-             "This foreign key to #{key.target_table} cannot be read as a relationship (it does not carry the whole primary key, or would identify in a circle); " \
+        note("#{table.title} (#{key.columns.join(', ')})",
+             "This foreign key to #{key.target_title} cannot be read as a relationship (it does not carry the whole primary key, or would identify in a circle); " \
              "its columns stay ordinary attributes.")
         false
       end
@@ -215,9 +215,9 @@ module Kelvath
         @parents = Hash.new { |hash, name| hash[name] = Set.new }
       end
 
-      # Set of [table name, foreign key].
+      # Set of [table's place, foreign key].
       def accepted
-        candidates.select { |name, key| accept(name, key.target_table) }.to_set
+        candidates.select { |place, key| accept(place, key.target) }.to_set
       end
 
       private
@@ -225,7 +225,7 @@ module Kelvath
       def candidates
         @catalog.tables.flat_map do |table|
           primary = table.keys.find(&:primary)&.columns.to_a.map(&:downcase)
-          table.foreign_keys.select { |key| (key.columns.map(&:downcase) - primary).empty? }.map { |key| [ table.name, key ] }
+          table.foreign_keys.select { |key| (key.columns.map(&:downcase) - primary).empty? }.map { |key| [ table.place, key ] }
         end
       end
 

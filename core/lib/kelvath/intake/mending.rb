@@ -16,14 +16,24 @@ module Kelvath
 
       # The mended Catalog.
       def catalog
-        @tables = renamed(@catalog.tables.map(&:name), "")
-        @columns = @catalog.tables.to_h { |table| [ table.name, renamed(table.columns.map(&:name), @tables[table.name]) ] }
-        views = renamed(@catalog.views.map(&:name), "")
-        Catalog.new(tables: @catalog.tables.map { |table| table(table) }, log: @log,
-                    views: @catalog.views.map { |view| copy(view, name: views[view.name], query: text(view.query, view.name), column_names: view.column_names.to_a.map { |name| plain(name) }, options: options(view.options), comment: text(view.comment, view.name)) })
+        @schemas = renamed(@catalog.schemas.map(&:name), "")
+        @tables = places(@catalog.tables)
+        @columns = @catalog.tables.to_h { |table| [ table.place, renamed(table.columns.map(&:name), @tables[table.place].last) ] }
+        @views = places(@catalog.views)
+        Catalog.new(version: @catalog.version, log: @log, tables: @catalog.tables.map { |table| table(table) },
+                    schemas: @catalog.schemas.map { |each| copy(each, name: @schemas[each.name], comment: text(each.comment, each.name)) },
+                    views: @catalog.views.map { |view| view(view) })
       end
 
       private
+
+      # { place as it came => as it stands in the model }
+      def places(list)
+        list.group_by(&:schema).each_with_object({}) do |(schema, members), found|
+          within = schema ? @schemas.fetch(schema) : nil
+          renamed(members.map(&:name), within.to_s).each { |name, taken| found[[ schema, name ]] = [ within, taken ] }
+        end
+      end
 
       # { name as it came => as it stands in the model }
       def renamed(names, within)
@@ -44,40 +54,49 @@ module Kelvath
         mended == name ? "another one differs from it in the case of letters only." : "control characters and further blanks are left out."
       end
 
+      def view(view)
+        schema, name = @views[view.place]
+        copy(view, schema:, name:, query: text(view.query, name), column_names: view.column_names.to_a.map { |each| plain(each) },
+                   comment: text(view.comment, name), options: options(view.options))
+      end
+
       def table(table)
-        copy(table, name: @tables[table.name], comment: text(table.comment, table.name), columns: table.columns.map { |column| column(table, column) },
-                    keys: table.keys.map { |key| copy(key, name: plain(key.name), columns: columns(table.name, key.columns), options: options(key.options)) },
-                    foreign_keys: table.foreign_keys.map { |key| foreign_key(table, key) },
-                    checks: table.checks.map { |check| copy(check, name: plain(check.name), condition: text(check.condition, table.name)) },
-                    clauses: table.clauses.to_a.map { |clause| copy(clause, name: plain(clause.name), text: text(clause.text, table.name)) },
-                    options: options(table.options),
-                    indexes: table.indexes.map { |index| index(table, index) })
+        schema, name = @tables[table.place]
+        copy(table, schema:, name:, comment: text(table.comment, name), columns: table.columns.map { |column| column(table, column) },
+                    keys: table.keys.map { |key| key(table, key) }, foreign_keys: table.foreign_keys.map { |key| foreign_key(table, key) },
+                    checks: table.checks.map { |check| copy(check, name: plain(check.name), condition: text(check.condition, name)) },
+                    clauses: table.clauses.to_a.map { |clause| copy(clause, name: plain(clause.name), text: text(clause.text, name)) },
+                    options: options(table.options), indexes: table.indexes.map { |index| index(table, index) })
+      end
+
+      def key(table, key)
+        copy(key, name: plain(key.name), columns: columns(table.place, key.columns), options: options(key.options))
       end
 
       def column(table, column)
-        copy(column, name: @columns[table.name][column.name], native_type: plain(column.native_type), comment: text(column.comment, column.name),
+        copy(column, name: @columns[table.place][column.name], native_type: plain(column.native_type), comment: text(column.comment, column.name),
                      default_value: text(column.default_value, column.name), computed: text(column.computed, column.name), options: options(column.options))
       end
 
       def foreign_key(table, key)
-        target = @tables.fetch(key.target_table) { plain(key.target_table) }
-        copy(key, name: plain(key.name), columns: columns(table.name, key.columns), target_table: target, target_columns: columns(key.target_table, key.target_columns),
-                  options: options(key.options))
+        target_schema, target_table = @tables.fetch(key.target) { key.target.map { |name| name && plain(name) } }
+        copy(key, name: plain(key.name), columns: columns(table.place, key.columns), target_schema:, target_table:,
+                  target_columns: columns(key.target, key.target_columns), options: options(key.options))
       end
 
       def index(table, index)
-        copy(index, name: plain(index.name), columns: columns(table.name, index.columns), descending: columns(table.name, index.descending), expression: text(index.expression, table.name),
+        copy(index, name: plain(index.name), columns: columns(table.place, index.columns), descending: columns(table.place, index.descending), expression: text(index.expression, table.name),
                     options: options(index.options))
       end
 
-      def columns(table, names) = names.map { |name| @columns.fetch(table, {}).fetch(name) { plain(name) } }
+      def columns(place, names) = names.map { |name| @columns.fetch(place, {}).fetch(name) { plain(name) } }
       def options(options) = options.to_h.to_h { |name, value| [ name, value.is_a?(String) ? plain(value) : value ] }
       def plain(name) = Metamodel::ValueCheck.mended(NAME, name.to_s)
 
       def text(text, owner)
         text = text.to_s
         mended = Metamodel::ValueCheck.mended(TEXT, text)
-        note(@tables.fetch(owner) { plain(owner) }, "A text of it had characters that no text can have, or more than #{Metamodel::Field::TEXT_LIMIT} of them; they are left out.") unless mended == text.to_s
+        note(plain(owner), "A text of it had characters that no text can have, or more than #{Metamodel::Field::TEXT_LIMIT} of them; they are left out.") unless mended == text.to_s
         mended
       end
 

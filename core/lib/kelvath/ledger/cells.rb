@@ -78,6 +78,8 @@ module Kelvath
         when "identifier" then identifier(draft, text, within)
         when "allowed_value" then draft.add(:allowed_value, parent_id: draft.model.fetch(within).id, value: Metamodel::AllowedValue.fetch_field(:value).parse(text), position: last(draft, within))
         when "word" then draft.add(:word, singular: text.strip, plural: Inflection.plural(text.strip))
+        when "schema" then draft.add(:schema, parent_id: draft.model.fetch(within, :design).id, position: last(draft, within, :schema),
+                                              name: Metamodel::Schema.fetch_field(:name).parse(text))
         when "domain", "subject_area", "tag", "custom_field" then named(draft, kind, text)
         else raise UnknownName, "Rows of this ledger cannot be added by typing."
         end
@@ -100,7 +102,7 @@ module Kelvath
         draft.add(:identifier, parent_id: draft.model.fetch(within).id, member_ids: Words.read(draft.model, blank, Metamodel::Identifier.fetch_field(:member_ids), text))
       end
 
-      def last(draft, within) = (draft.model.children(within, :allowed_value).last&.position || 0.0) + 1.0
+      def last(draft, within, kind = :allowed_value) = (draft.model.children(within, kind).last&.position || 0.0) + 1.0
 
       # Moves rows up or down among those of their parent. Raises InvalidValue for kinds without an order.
       def reorder(model, row_ids, steps, ids:)

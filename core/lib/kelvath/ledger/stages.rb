@@ -114,9 +114,9 @@ module Kelvath
       def element_kind = :column
 
       def build_groups
-        Metamodel::Design.tables(model, @design_id).sort_by { |table| table.name.downcase }.map do |table|
+        Metamodel::Design.tables(model, @design_id).sort_by { |table| table.label(model).downcase }.map do |table|
           tags = Diagram::KeyTags.of_columns(model, table)
-          Group.new(id: table.id, parent_id: table.id, title: table.name, rows: model.children(table.id, :column).map { |column| row_of(column, tags[column.id]) })
+          Group.new(id: table.id, parent_id: table.id, title: table.label(model), rows: model.children(table.id, :column).map { |column| row_of(column, tags[column.id]) })
         end
       end
 

@@ -13,19 +13,45 @@ module Kelvath
       field :version, :name, label: "Version of the platform"
       field :base, :archive, internal: true, compared: false
 
-      # All tables, or views, of a design by its id: who wants them asks here, wherever in the design they stand.
+      # All tables, or views, of a design by its id: who wants them asks here, whatever schema they are in.
       def self.tables(model, id) = model.children(id, :table)
       def self.views(model, id) = model.children(id, :view)
+      def self.schemas(model, id) = model.children(id, :schema)
+    end
+
+    # A namespace for tables and views (SQL:2016, 4.20). What names none is in the one that a connection begins with.
+    class Schema < Element
+      within :design
+      name_once_in :parent
+      sought
+      field :name, :name
+      field :comment, :text
+      field :position, :number, internal: true, compared: false
+
+      def card_ids(model) = model.referrers(id, :table).map(&:id)
+    end
+
+    # Said of what can be in a schema.
+    module InSchema
+      # The schema, or nil.
+      def schema(model) = schema_id && model[schema_id]
+
+      def label(model) = name_parts(model).join(".")
+
+      # ["crew", "member"]; ["member"] of what names no schema.
+      def name_parts(model) = [ schema(model)&.name, name ].compact
     end
 
     # source_id says which entity, relationship or other logical element something was derived from. One that is
     # outside is only named: foreign keys may refer to it, scripts do not make it.
     class Table < Element
       within :design
-      name_once_in :parent
+      name_once_in :parent, :schema_id
       listed
       sought
       include Named
+      include InSchema
+      field :schema_id, :reference, to: :schema, compared: false
       field :comment, :text
       field :outside, :flag, label: "Outside this design"
       field :options, :options
@@ -109,9 +135,11 @@ module Kelvath
     # query is the SELECT that the view stands for.
     class View < Element
       within :design
-      name_once_in :parent
+      name_once_in :parent, :schema_id
       listed
+      include InSchema
       field :name, :name
+      field :schema_id, :reference, to: :schema, compared: false
       field :column_names, :names, label: "Names of its columns"
       field :query, :expression
       field :comment, :text

@@ -12,8 +12,26 @@ module Kelvath
     module Facts
       SIDES = %i[logical physical drawing house].freeze
 
-      # Within what no two names may be alike: :model or :parent; nil: names may repeat.
-      def name_once_in(place = nil) = place ? @name_once_in = place : @name_once_in
+      # Within what no two names may be alike: :model or :parent; nil: names may repeat. apart_by: a field; elements
+      # that differ in it may share a name.
+      def name_once_in(place = nil, apart_by = nil)
+        return @name_once_in unless place
+
+        @names_apart_by = apart_by
+        @name_once_in = place
+      end
+
+      # The elements among whose names the one of an element must be alone.
+      def namesakes(element, model)
+        siblings = name_once_in == :model ? model.all(kind) : model.children(element.parent_id, kind)
+        @names_apart_by ? siblings.select { |each| each[@names_apart_by] == element[@names_apart_by] } : siblings
+      end
+
+      # What says where an element's name must be alone; the same for all that are looked at together.
+      def name_place(element) = [ kind, element.parent_id, (element[@names_apart_by] if @names_apart_by) ]
+
+      # The fields whose change can make two names clash.
+      def naming_fields = [ :name, @names_apart_by ].compact
 
       # Declares that there is no such element without a name.
       def needs_name = @needs_name = true

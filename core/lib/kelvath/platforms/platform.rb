@@ -53,6 +53,12 @@ module Kelvath
       def versions = self.class::VERSIONS
       def newest = versions.last
 
+      # The latest of the known versions that is not above one that a database says ("3.40.1", "15"); "" for none.
+      def known_version(said)
+        numbers = ->(version) { version.scan(/\d+/).map(&:to_i) }
+        versions.reject(&:empty?).select { |version| (numbers.(version) <=> numbers.(said.to_s)) <= 0 }.last.to_s
+      end
+
       # Has it a feature, in a version (the newest unless said)?
       #
       #   Platforms.fetch("sqlite").supports?(:strict_tables, "3.35")  # => false
@@ -67,6 +73,14 @@ module Kelvath
       # Option values that a kind of element can have; the one of that name, whatever its case, or nil.
       def options(kind) = self.class::OPTIONS.select { |option| option.of == kind }
       def option(kind, name) = options(kind).find { |option| option.name.casecmp?(name) }
+
+      # The name of a table, column or other element in parts, the schema before it where the platform knows schemas.
+      def name_parts(element, model)
+        element.respond_to?(:name_parts) && supports?(:schemas) ? element.name_parts(model) : [ element.name ]
+      end
+
+      # Is that schema there in every database?
+      def given_schema?(_name) = false
 
       # What writes scripts for it: a subclass of Ddl::Writer.
       def writer_class = Ddl::Writer

@@ -83,7 +83,7 @@ module Kelvath
         columns = columns.select { |column| tags.key?(column.id) } if @style.keys_only?
         rows = columns.map { |column| column_row(column, tags.fetch(column.id, [])) }
         rows += index_rows(table) if @style.indexes
-        Card.new(kind: :table, title: cut(table.name), lines: @style.definitions? ? [ table.comment[0, LONGEST_DEFINITION] ] : [], rows:, key_rows: 0)
+        Card.new(kind: :table, title: cut(table.label(@model)), lines: @style.definitions? ? [ table.comment[0, LONGEST_DEFINITION] ] : [], rows:, key_rows: 0)
       end
 
       def column_row(column, tags)

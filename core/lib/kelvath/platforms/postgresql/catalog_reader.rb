@@ -2,7 +2,8 @@
 
 module Kelvath
   module Platforms
-    # Reads the schema "public" of a PostgreSQL database from pg_catalog. What it cannot take in is in the log.
+    # Reads the schemas of a PostgreSQL database from pg_catalog, "public" as the one that needs no name. What it cannot
+    # take in is in the log.
     class Postgresql::CatalogReader
       Queries = Postgresql::Queries
       Catalog = Intake::Catalog
@@ -18,16 +19,17 @@ module Kelvath
 
       # The Catalog.
       def read
+        @query.call(Queries::PATH)
         relations = @query.call(Queries::RELATIONS)
-        @names = relations.to_h { |row| [ row["oid"].to_i, row["name"] ] }
+        @places = relations.to_h { |row| [ row["oid"].to_i, [ row["schema"], row["name"] ] ] }
         @columns, @constraints, @indexes = [ Queries::COLUMNS, Queries::CONSTRAINTS, Queries::INDEXES ].map { |sql| rows(sql) }
         kinds = relations.group_by { |row| row["kind"] }
-        tables = kinds.values_at("r", "p").compact.flatten.sort_by { |row| row["name"] }
+        tables = kinds.values_at("r", "p").compact.flatten.sort_by { |row| [ row["schema"].to_s, row["name"] ] }
         found = tables.each_with_index.map { |row, index| table(row, index, tables.size) }
         views = kinds.values_at("v", "m").compact.flatten.map { |row| view(row) }
-        kinds.fetch("f", []).each { |row| note(row["name"], "This foreign table is not taken in.") }
+        kinds.fetch("f", []).each { |row| note(title(row), "This foreign table is not taken in.") }
         @query.call(Queries::REST).each { |row| note("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.") }
-        Catalog.new(tables: found, views:, log: @log)
+        Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:, log: @log)
       end
 
       private
@@ -36,28 +38,35 @@ module Kelvath
       def true?(value) = TRUE_TEXT.include?(value)
       def list(text) = text.is_a?(String) ? JSON.parse(text) : text.to_a
 
+      def title(row) = [ row["schema"], row["name"] ].compact.join(".")
+
+      def schemas
+        @query.call(Queries::SCHEMAS).map { |row| Catalog::Schema.new(name: row["name"], comment: row["comment"].to_s) }
+      end
+
       def table(row, index, total)
-        @progress.step(index, total, "reading table #{row['name']}")
+        @progress.step(index, total, "reading table #{title(row)}")
         told(row)
         oid = row["oid"].to_i
         constraints = @constraints.fetch(oid, []).group_by { |constraint| constraint["type"] }
-        foreign, elsewhere = constraints.fetch("f", []).partition { |each| @names.key?(each["target"].to_i) }
-        elsewhere.each { |each| note("#{row['name']}.#{each['name']}", "This foreign key leads to another schema; it is kept as text.") }
-        Catalog::Table.new(name: row["name"], comment: row["comment"].to_s, columns: columns(row), indexes: indexes(oid),
+        foreign, elsewhere = constraints.fetch("f", []).partition { |each| @places.key?(each["target"].to_i) }
+        elsewhere.each { |each| note("#{title(row)}.#{each['name']}", "This foreign key leads to the system's own; it is kept as text.") }
+        clauses = (constraints.fetch("x", []) + elsewhere).map { |each| Catalog::Clause.new(name: each["name"], text: each["text"]) }
+        Catalog::Table.new(schema: row["schema"], name: row["name"], comment: row["comment"].to_s, columns: columns(row),
                            keys: constraints.fetch_values("p", "u") { [] }.flatten.map { |each| key(each) },
-                           foreign_keys: foreign.map { |each| foreign_key(row, each) }, checks: checks(row, constraints.fetch("c", [])),
-                           clauses: (constraints.fetch("x", []) + elsewhere).map { |each| Catalog::Clause.new(name: each["name"], text: each["text"]) },
+                           foreign_keys: foreign.map { |each| foreign_key(row, each) }, clauses:, indexes: indexes(oid),
+                           checks: checks(row, constraints.fetch("c", [])),
                            options: row["persistence"] == "u" ? { "unlogged" => true } : {})
       end
 
       def told(row)
-        note(row["name"], "It is partitioned by #{row['parted']}; its partitioning is left out.") if row["parted"]
-        note(row["name"], "It is a partition of #{row['parents']}; it is taken in as a table of its own.") if true?(row["part"])
-        note(row["name"], "It inherits from #{row['parents']}; it is taken in as a table of its own.") if row["parents"] && !true?(row["part"])
+        note(title(row), "It is partitioned by #{row['parted']}; its partitioning is left out.") if row["parted"]
+        note(title(row), "It is a partition of #{row['parents']}; it is taken in as a table of its own.") if true?(row["part"])
+        note(title(row), "It inherits from #{row['parents']}; it is taken in as a table of its own.") if row["parents"] && !true?(row["part"])
       end
 
       def view(row)
-        Catalog::View.new(name: row["name"], query: row["query"].to_s.strip.delete_suffix(";"), comment: row["comment"].to_s,
+        Catalog::View.new(schema: row["schema"], name: row["name"], query: row["query"].to_s.strip.delete_suffix(";"), comment: row["comment"].to_s,
                           options: row["kind"] == "m" ? { "materialized" => true } : {})
       end
 
@@ -76,7 +85,7 @@ module Kelvath
       def serial?(table, row)
         return false unless row["sequence"] && row["default_value"].to_s.start_with?("nextval(")
 
-        note("#{table['name']}.#{row['name']}", "It is numbered by the sequence #{row['sequence']}; it is taken in as an identity column.")
+        note("#{title(table)}.#{row['name']}", "It is numbered by the sequence #{row['sequence']}; it is taken in as an identity column.")
         true
       end
 
@@ -85,9 +94,10 @@ module Kelvath
       end
 
       def foreign_key(table, row)
-        note("#{table['name']}.#{row['name']}", "It is not validated for the rows that were there before; that is left out.") unless true?(row["validated"])
-        note("#{table['name']}.#{row['name']}", "MATCH FULL is left out.") if row["match"] == "f"
-        Catalog::ForeignKey.new(name: row["name"], columns: list(row["columns"]), target_table: @names[row["target"].to_i],
+        note("#{title(table)}.#{row['name']}", "It is not validated for the rows that were there before; that is left out.") unless true?(row["validated"])
+        note("#{title(table)}.#{row['name']}", "MATCH FULL is left out.") if row["match"] == "f"
+        target_schema, target_table = @places.fetch(row["target"].to_i)
+        Catalog::ForeignKey.new(name: row["name"], columns: list(row["columns"]), target_schema:, target_table:,
                                 target_columns: list(row["targets"]), on_delete: ACTIONS.fetch(row["on_delete"]),
                                 on_update: ACTIONS.fetch(row["on_update"]), options: deferral(row))
       end
@@ -100,7 +110,7 @@ module Kelvath
 
       def checks(table, rows)
         rows.each do |row|
-          note("#{table['name']}.#{row['name']}", "It is not validated for the rows that were there before; that is left out.") unless true?(row["validated"])
+          note("#{title(table)}.#{row['name']}", "It is not validated for the rows that were there before; that is left out.") unless true?(row["validated"])
         end
         rows.map { |row| Catalog::Check.new(name: row["name"], condition: row["condition"]) }
       end

@@ -41,6 +41,7 @@ module Kelvath
       ].to_set.freeze
 
       def identifier_limit = 63
+      def given_schema?(name) = name == "public"
       def reserved_words = RESERVED
       def catalog_reader = CatalogReader
       def writer_class = Writer

@@ -4,7 +4,20 @@ module Kelvath
   module Platforms
     # What is asked of pg_catalog (PostgreSQL 12 to 18), one question for all tables. Lists of names come as JSON.
     module Postgresql::Queries
-      IN_PUBLIC = "n.nspname = 'public'"
+      # Every schema but those of the system; the one that a connection begins with has no name in a catalog.
+      PEOPLES = "n.nspname <> 'information_schema' AND n.nspname NOT LIKE 'pg\\_%'"
+      WHERE_IT_IS = "CASE WHEN n.nspname = 'public' THEN '' ELSE n.nspname || '.' END"
+      SCHEMA = "NULLIF(n.nspname, 'public') AS schema"
+
+      # Names are written with their schemas where they are not in the public one, whatever the server's settings.
+      PATH = "SELECT set_config('search_path', 'public', false)"
+      VERSION = "SELECT current_setting('server_version') AS version"
+
+      SCHEMAS = <<~SQL
+        SELECT n.nspname AS name, obj_description(n.oid, 'pg_namespace') AS comment
+        FROM pg_namespace n WHERE #{PEOPLES} AND n.nspname <> 'public' ORDER BY n.nspname
+      SQL
+
       # Names of columns, by their numbers in an array.
       def self.names(relation, numbers)
         "(SELECT json_agg(a.attname ORDER BY u.place) FROM unnest(#{numbers}) WITH ORDINALITY u (number, place) " \
@@ -12,12 +25,12 @@ module Kelvath
       end
 
       RELATIONS = <<~SQL
-        SELECT c.oid::int AS oid, c.relname AS name, c.relkind AS kind, obj_description(c.oid, 'pg_class') AS comment,
+        SELECT c.oid::int AS oid, #{SCHEMA}, c.relname AS name, c.relkind AS kind, obj_description(c.oid, 'pg_class') AS comment,
                CASE WHEN c.relkind IN ('v', 'm') THEN pg_get_viewdef(c.oid) END AS query, c.relpersistence AS persistence,
                c.relispartition AS part, CASE WHEN c.relkind = 'p' THEN pg_get_partkeydef(c.oid) END AS parted,
                (SELECT string_agg(i.inhparent::regclass::text, ', ') FROM pg_inherits i WHERE i.inhrelid = c.oid) AS parents
         FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{IN_PUBLIC} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') ORDER BY c.relname
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') ORDER BY n.nspname <> 'public', n.nspname, c.relname
       SQL
 
       COLUMNS = <<~SQL
@@ -28,7 +41,7 @@ module Kelvath
                col_description(a.attrelid, a.attnum) AS comment
         FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid JOIN pg_namespace n ON n.oid = c.relnamespace
         JOIN pg_type t ON t.oid = a.atttypid LEFT JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum
-        WHERE #{IN_PUBLIC} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped ORDER BY a.attrelid, a.attnum
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped ORDER BY a.attrelid, a.attnum
       SQL
 
       CONSTRAINTS = <<~SQL
@@ -37,7 +50,7 @@ module Kelvath
                k.confupdtype AS on_update, k.condeferrable AS deferrable, k.condeferred AS deferred, k.convalidated AS validated,
                k.confmatchtype AS match, pg_get_constraintdef(k.oid) AS text, pg_get_expr(k.conbin, k.conrelid) AS condition
         FROM pg_constraint k JOIN pg_namespace n ON n.oid = k.connamespace
-        WHERE #{IN_PUBLIC} AND k.conrelid <> 0 AND k.contype <> 'n' ORDER BY k.conrelid, k.conname
+        WHERE #{PEOPLES} AND k.conrelid <> 0 AND k.contype <> 'n' ORDER BY k.conrelid, k.conname
       SQL
 
       # special: what cannot be said by its columns and a method alone.
@@ -50,36 +63,34 @@ module Kelvath
                 OR EXISTS (SELECT 1 FROM unnest(i.indcollation, i.indkey) u (id, number) JOIN pg_attribute a
                            ON a.attrelid = i.indrelid AND a.attnum = u.number WHERE u.id <> 0 AND u.id <> a.attcollation)) AS special
         FROM pg_index i JOIN pg_class c ON c.oid = i.indexrelid JOIN pg_am m ON m.oid = c.relam JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{IN_PUBLIC} AND NOT EXISTS (SELECT 1 FROM pg_constraint k WHERE k.conindid = i.indexrelid) ORDER BY i.indrelid, c.relname
+        WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_constraint k WHERE k.conindid = i.indexrelid) ORDER BY i.indrelid, c.relname
       SQL
 
       # What no design holds yet: [what, name].
       REST = <<~SQL
-        SELECT 'trigger' AS what, t.tgname || ' on ' || c.relname AS name FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid
-          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{IN_PUBLIC} AND NOT t.tgisinternal
+        SELECT 'trigger' AS what, t.tgname || ' on ' || #{WHERE_IT_IS} || c.relname AS name FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid
+          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES} AND NOT t.tgisinternal
         UNION ALL SELECT CASE p.prokind WHEN 'p' THEN 'procedure' WHEN 'a' THEN 'aggregate' ELSE 'function' END, p.oid::regprocedure::text
           FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace
-          WHERE #{IN_PUBLIC} AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = p.oid AND d.deptype = 'e')
-        UNION ALL SELECT 'sequence', c.relname FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-          WHERE #{IN_PUBLIC} AND c.relkind = 'S' AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid AND d.deptype IN ('a', 'i', 'e'))
-        UNION ALL SELECT CASE t.typtype WHEN 'e' THEN 'enumeration' WHEN 'd' THEN 'domain' WHEN 'r' THEN 'range type' ELSE 'composite type' END, t.typname
+          WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = p.oid AND d.deptype = 'e')
+        UNION ALL SELECT 'sequence', #{WHERE_IT_IS} || c.relname FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+          WHERE #{PEOPLES} AND c.relkind = 'S' AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid AND d.deptype IN ('a', 'i', 'e'))
+        UNION ALL SELECT CASE t.typtype WHEN 'e' THEN 'enumeration' WHEN 'd' THEN 'domain' WHEN 'r' THEN 'range type' ELSE 'composite type' END,
+          #{WHERE_IT_IS} || t.typname
           FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace LEFT JOIN pg_class c ON c.oid = t.typrelid
-          WHERE #{IN_PUBLIC} AND (t.typtype IN ('e', 'd', 'r') OR c.relkind = 'c')
+          WHERE #{PEOPLES} AND (t.typtype IN ('e', 'd', 'r') OR c.relkind = 'c')
           AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
-        UNION ALL SELECT 'row policy', p.polname || ' on ' || c.relname FROM pg_policy p JOIN pg_class c ON c.oid = p.polrelid
-          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{IN_PUBLIC}
-        UNION ALL SELECT 'rule', r.rulename || ' on ' || c.relname FROM pg_rewrite r JOIN pg_class c ON c.oid = r.ev_class
-          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{IN_PUBLIC} AND r.rulename <> '_RETURN'
-        UNION ALL SELECT 'statistics object', s.stxname FROM pg_statistic_ext s JOIN pg_namespace n ON n.oid = s.stxnamespace WHERE #{IN_PUBLIC}
-        UNION ALL SELECT 'comment', 'on ' || CASE WHEN k.oid IS NULL THEN 'index ' || c.relname ELSE 'constraint ' || k.conname END
+        UNION ALL SELECT 'row policy', p.polname || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_policy p JOIN pg_class c ON c.oid = p.polrelid
+          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES}
+        UNION ALL SELECT 'rule', r.rulename || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_rewrite r JOIN pg_class c ON c.oid = r.ev_class
+          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES} AND r.rulename <> '_RETURN'
+        UNION ALL SELECT 'statistics object', #{WHERE_IT_IS} || s.stxname FROM pg_statistic_ext s JOIN pg_namespace n ON n.oid = s.stxnamespace WHERE #{PEOPLES}
+        UNION ALL SELECT 'comment', 'on ' || CASE WHEN k.oid IS NULL THEN 'index ' || #{WHERE_IT_IS} || c.relname ELSE 'constraint ' || k.conname END
           FROM pg_description d LEFT JOIN pg_constraint k ON d.classoid = 'pg_constraint'::regclass AND k.oid = d.objoid
           LEFT JOIN pg_class c ON d.classoid = 'pg_class'::regclass AND c.oid = d.objoid AND c.relkind IN ('i', 'I', 'S')
-          JOIN pg_namespace n ON n.oid = coalesce(k.connamespace, c.relnamespace) WHERE #{IN_PUBLIC}
-        UNION ALL SELECT 'rights', 'on ' || c.relname FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-          WHERE #{IN_PUBLIC} AND c.relacl IS NOT NULL AND c.relkind IN ('r', 'p', 'v', 'm', 'S')
-        UNION ALL SELECT 'schema', n.nspname || ' with ' || count(c.oid) || ' tables and views' FROM pg_namespace n
-          LEFT JOIN pg_class c ON c.relnamespace = n.oid AND c.relkind IN ('r', 'p', 'v', 'm', 'f')
-          WHERE n.nspname NOT IN ('public', 'information_schema') AND n.nspname NOT LIKE 'pg\\_%' GROUP BY n.nspname
+          JOIN pg_namespace n ON n.oid = coalesce(k.connamespace, c.relnamespace) WHERE #{PEOPLES}
+        UNION ALL SELECT 'rights', 'on ' || #{WHERE_IT_IS} || c.relname FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+          WHERE #{PEOPLES} AND c.relacl IS NOT NULL AND c.relkind IN ('r', 'p', 'v', 'm', 'S')
         ORDER BY 1, 2
       SQL
     end
