@@ -15,7 +15,7 @@ class ElementsController < ApplicationController
   end
 
   def update
-    commit Kelvath::Editing.set(@model, params[:id], params.require(:field), params[:value], seen: params[:seen])
+    commit Kelvath::Editing.set(@model, params[:id], params.require(:field), params[:value], seen: params[:seen], ids: Ids)
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
     render "elements/refused", layout: false, status: error.is_a?(Kelvath::Conflict) ? :conflict : :unprocessable_entity,
                                locals: { element: @stored.reload.model.fetch(params[:id]), field_name: params[:field], typed: params[:value], error: }

@@ -6,16 +6,24 @@ module Kelvath
     module_function
 
     # Sets one field from text as typed. seen: the value the person saw before typing, when it may
-    # differ from the model's by now (the journal then tells the clash). Raises InvalidValue, NotFound.
-    def set(model, id, field_name, raw, seen: nil)
+    # differ from the model's by now (the journal then tells the clash); ids: for the columns within a column, of which
+    # its type can tell. Raises InvalidValue, NotFound.
+    def set(model, id, field_name, raw, seen: nil, ids: nil)
       element = model.fetch(id)
       field = element.class.fetch_field(field_name)
       value = read(model, element, field, raw)
       value = Entities.domain_named(model, value) if field.name == :domain_id && value && !model.key?(value)
       return ChangeSet.new if element[field.name] == value
+      return set_type(model, element, value, raw, seen, ids) if field.type == :native_type && Metamodel::NativeType.record(value)
 
       ChangeSet.set(element, seen: seen.nil? ? {} : { field.name => read(model, element, field, seen) }, field.name => value)
     end
+
+    def set_type(model, column, type, raw, seen, ids)
+      Ledger::Cells.check_seen(model, column, "native_type", raw, seen) if seen
+      Draft.change(model, ids:) { |draft| Columns.set_type(draft, column.id, type) }
+    end
+    private_class_method :set_type
 
     # What was typed for a field, as its value.
     def read(model, element, field, raw)
@@ -48,6 +56,7 @@ end
 
 require_relative "editing/entities"
 require_relative "editing/attributes"
+require_relative "editing/columns"
 require_relative "editing/identifiers"
 require_relative "editing/free_spots"
 require_relative "editing/diagrams"

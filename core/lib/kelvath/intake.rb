@@ -27,11 +27,16 @@ module Kelvath
       faults = Hash.new { |known, (text, kind)| known[[ text, kind ]] = Ddl::Piece.new(text, kind).fault } # the same types recur
       elements.flat_map do |element|
         Ddl::Piece.fields(element).filter_map do |field, kind|
-          fault = faults[[ Metamodel::Expression.written(element[field]) { "name" }, kind ]] or next
+          fault = faults[[ text(element, field), kind ]] or next
           label = element.class.fetch_field(field).label.downcase
           Catalog::Note.new(level: :warning, object: element.name, message: "The #{label} of this #{element.class.title} #{fault}; it is kept as text, and left out of scripts.")
         end
       end
+    end
+
+    def text(element, field)
+      value = element[field]
+      value.is_a?(Hash) ? Platforms::STANDARD.write_type(value) : Metamodel::Expression.written(value) { "name" }
     end
 
     # Turns a catalog into a design and a logical side in an empty (or other) model. standard: what the

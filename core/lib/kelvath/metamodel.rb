@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "metamodel/expression"
+require_relative "metamodel/native_type"
 require_relative "metamodel/field"
 require_relative "metamodel/value_check"
 require_relative "metamodel/facts"

@@ -2,6 +2,7 @@
 
 require_relative "platforms/option"
 require_relative "platforms/options"
+require_relative "platforms/type_text"
 require_relative "platforms/platform"
 
 module Kelvath

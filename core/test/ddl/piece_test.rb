@@ -55,7 +55,7 @@ class PieceTest < CoreTest
     draft = Draft.new(Model::EMPTY, ids:)
     of = draft.add(:design, name: platform, platform:)
     table = draft.add(:table, parent_id: of.id, name: "vessel")
-    draft.add(:column, parent_id: table.id, name: "name", native_type: "text", **column)
+    draft.add(:column, parent_id: table.id, name: "name", native_type: Kelvath::Metamodel::NativeType.of("text"), **column)
     yield draft, of.id if block_given?
     Ddl.script(draft.model, of.id).text
   end

@@ -4,7 +4,11 @@ require "core_test_helper"
 
 class DerivationTest < CoreTest
   def table(model, name) = model.all(:table).find { |each| each.name == name }
-  def columns(model, name) = model.children(table(model, name).id, :column).map { |each| "#{each.name} #{each.native_type}#{' not null' if each.mandatory}" }
+  def columns(model, name)
+    table = table(model, name)
+    platform = Platforms.of(model, table)
+    model.children(table.id, :column).map { |each| "#{each.name} #{platform.write_type(each.native_type)}#{' not null' if each.mandatory}" }
+  end
 
   def test_types_per_platform
     base = model("Vessel", Vessel: [ "Code: text(3): *", "Big: text", "Price: decimal(9,2)", "Seen: timestamp", "Fast: boolean", "Photo: binary", "Extra: json", "Key: uuid" ])

@@ -44,7 +44,7 @@ class FindingsTest < CoreTest
   def self.broken_pieces(draft)
     design = draft.add(:design, name: "SQLite", platform: "sqlite")
     table = draft.add(:table, parent_id: design.id, name: "vessel")
-    draft.add(:column, parent_id: table.id, name: "name", native_type: "text", default_value: "1); DROP TABLE vessel")
+    draft.add(:column, parent_id: table.id, name: "name", native_type: Kelvath::Metamodel::NativeType.of("text"), default_value: "1); DROP TABLE vessel")
     draft.add(:check, parent_id: table.id, name: "ck", condition: "a > (1")
     draft.add(:index, parent_id: table.id, name: "ix", expression: "ON vessel ('a)")
     draft.add(:view, parent_id: design.id, name: "v", query: "SELECT 1; DROP TABLE vessel")
@@ -52,7 +52,7 @@ class FindingsTest < CoreTest
 
   def self.unknown_name(draft)
     table = draft.add(:table, parent_id: draft.add(:design, name: "SQLite", platform: "sqlite").id, name: "fare")
-    draft.add(:column, parent_id: table.id, name: "band", native_type: "text")
+    draft.add(:column, parent_id: table.id, name: "band", native_type: Kelvath::Metamodel::NativeType.of("text"))
     draft.add(:check, parent_id: table.id, name: "ck", condition: "length(bnd) > 2 AND band <> 'x'")
   end
 
@@ -66,10 +66,10 @@ class FindingsTest < CoreTest
     design = draft.add(:design, name: "Old", platform: "sqlite", version: "3.24")
     draft.add(:schema, parent_id: design.id, name: "crew")
     table = draft.add(:table, parent_id: design.id, name: "member", options: { "strict" => true })
-    draft.add(:column, parent_id: table.id, name: "age", native_type: "int", computed: "1", stored: true)
+    draft.add(:column, parent_id: table.id, name: "age", native_type: Kelvath::Metamodel::NativeType.of("int"), computed: "1", stored: true)
     draft.add(:index, parent_id: table.id, name: "ix", options: { "method" => "hash" })
     newer = draft.add(:design, name: "New", platform: "postgresql", version: "17")
-    draft.add(:column, parent_id: draft.add(:table, parent_id: newer.id, name: "t").id, name: "c", native_type: "int", computed: "1")
+    draft.add(:column, parent_id: draft.add(:table, parent_id: newer.id, name: "t").id, name: "c", native_type: Kelvath::Metamodel::NativeType.of("int"), computed: "1")
   end
 
   def self.key_copy(draft)

@@ -57,7 +57,7 @@ class LearningTest < CoreTest
     platform = Platforms.fetch("sqlite")
     File.read(Demo::Hsops::SCHEMA).scan(/CREATE TABLE (\w+) \((.*)\);/).flat_map do |table, body|
       columns = body.scan(/(?:\A|, )([A-Z_]+) (CHAR|VARCHAR|DECIMAL|INTEGER|DATE|TIME)\b/)
-      [ Naming::Learning::FromNames::Name.new(text: table), *columns.map { |name, type| Naming::Learning::FromNames::Name.new(text: name, type: platform.logical_type(type)[:type]) } ]
+      [ Naming::Learning::FromNames::Name.new(text: table), *columns.map { |name, type| Naming::Learning::FromNames::Name.new(text: name, type: platform.logical_type(platform.read_type(type))[:type]) } ]
     end
   end
 

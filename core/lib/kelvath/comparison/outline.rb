@@ -78,7 +78,7 @@ module Kelvath
         value = element[field.name]
         return names(value) if field.references?
         return value && (@model[value] ? path(@model[value]) : value) if field.reference?
-        return @platform.canonical_type(value) if @platform && field.name == :native_type
+        return (@platform || Platforms.of(@model, element)).write_type(value) if field.type == :native_type
         return Ddl::Piece.new(value, :expression).bare if @platform && field.name == :default_value
 
         value.is_a?(String) && @platform && field.name == :name ? folded(value) : value

@@ -14,10 +14,16 @@ module Kelvath
       # The field of an element as text, with the names that the elements have today.
       def text(model, element, field)
         value = element[field]
+        return type_text(model, element) if field == :native_type
         return value unless value.include?(Metamodel::Expression::FIRST)
 
         platform = Platforms.of(model, element)
         Metamodel::Expression.written(value) { |id| written(model, platform, id) }
+      end
+
+      def type_text(model, column)
+        platform = Platforms.of(model, column)
+        platform.write_type(platform.type_of(column, model))
       end
 
       # An element's name as it stands in SQL: "crew.member" for what is in a schema.
@@ -53,7 +59,7 @@ module Kelvath
         all = Metamodel::Design.tables(model, design.id) + Metamodel::Design.views(model, design.id)
         tables = tables_by_name(all.map { |each| [ [ each.schema(model)&.name, each.name ], each.id ] })
         columns = ->(id) { model.children(id, :column).to_h { |each| [ each.name.downcase, each.id ] } }
-        Scope.new(tables:, columns:, table: (element.parent_id if element.class.within == [ :table ]))
+        Scope.new(tables:, columns:, table: ([ element, *model.ancestors(element) ].find { |each| each.kind == :table }&.id))
       end
     end
   end

@@ -19,10 +19,10 @@ module Kelvath
       def self.kind(kind, field) = FIELDS.fetch(kind).assoc(field).last
 
       # [[field, kind of piece], …] of an element: those it has, empty ones left out.
-      def self.fields(element) = FIELDS.fetch(element.kind, []).reject { |field, _| element[field].empty? }
+      def self.fields(element) = FIELDS.fetch(element.kind, []).reject { |field, _| empty?(element[field]) }
 
-      # [[field, Piece], …] of an element.
-      def self.of(element) = fields(element).map { |field, kind| [ field, new(element[field], kind) ] }
+      def self.empty?(value) = value.empty? || value == Metamodel::NativeType::NONE
+      private_class_method :empty?
 
       # kind: :expression, :type, :index or :query.
       def initialize(text, kind)

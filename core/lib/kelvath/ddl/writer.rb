@@ -12,6 +12,7 @@ module Kelvath
         @design = design
         @platform = Platforms.fetch(design.platform)
         @left_out = [] # lines about pieces of SQL that are not whole
+        @types = Hash.new { |known, type| known[type] = @platform.write_type(type) }.compare_by_identity
         @quoted = Hash.new { |known, name| known[name] = @platform.quote(name) }
         # [text as it can be written, what is wrong with it]; the same types and defaults recur
         @pieces = Hash.new { |known, (text, kind)| known[[ text, kind ]] = Ddl::Piece.new(text, kind).then { |piece| [ piece.written, piece.fault ] } }
@@ -91,7 +92,7 @@ module Kelvath
 
       # The text of a piece of SQL that an element holds; nil if it has none, or none that can stand in a script.
       def piece(element, field)
-        text = Names.text(model, element, field)
+        text = field == :native_type ? type_text(element) : Names.text(model, element, field)
         return if text.empty?
 
         written, fault = @pieces[[ text, Ddl::Piece.kind(element.kind, field) ]]
@@ -99,6 +100,13 @@ module Kelvath
 
         @left_out << "Left out: the #{element.class.fetch_field(field).label.downcase} of #{Describing.title(element, model)} #{fault}."
         nil
+      end
+
+      # The same types recur.
+      def type_text(column)
+        return @types[column.native_type] if model.children(column.id, :column).empty?
+
+        platform.write_type(platform.type_of(column, model))
       end
 
       def column_sql(column)

@@ -62,14 +62,14 @@ module Kelvath
         note_missing_type(entity, held, type)
         add Metamodel::Column.new(
           id: @ids.next, parent_id: table(entity.id).id, name: scope.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
-          native_type: identity ? @platform.identity_type : native(type), mandatory: held.mandatory, identity:,
+          native_type: identity ? @platform.read_type(@platform.identity_type) : native(type), mandatory: held.mandatory, identity:,
           default_value: held.own? ? @platform.default_expression(type.default_value, type) : "", comment: held.origin&.definition.to_s,
           source_id: Tables.source_id(held), position:
         )
       end
 
       # The same types recur: each is worked out once.
-      def native(type) = @natives[[ type.name, type.length, type.precision, type.scale ]] ||= @platform.native_type(type)
+      def native(type) = @natives[[ type.name, type.length, type.precision, type.scale ]] ||= @platform.read_type(@platform.native_type(type))
 
 
       def note_missing_type(entity, held, type)

@@ -20,6 +20,7 @@ module Kelvath
         design = model.ancestors(element).last
         platform = Platforms.fetch(design.platform)
         [ (schema_unknown(element, platform) if element.kind == :schema),
+          (nested_unknown(element, platform, design.version) if element.kind == :column),
           (computed_too_new(element, platform, design.version) if element.kind == :column),
           *options_too_new(element, platform, design.version) ].compact.first(1)
       end
@@ -29,6 +30,13 @@ module Kelvath
 
         finding(schema, "#{platform.title} knows no schemas; what is in #{schema.name} is made without one.",
                 fix("Do without the schema") { |draft| draft.remove(schema.id) })
+      end
+
+      def nested_unknown(column, platform, version)
+        return if model[column.parent_id].kind == :table || platform.supports?(:nested_columns, version)
+
+        finding(column, "#{platform.title} knows no columns within columns; #{title(column)} is one.",
+                fix("Remove the column") { |draft| draft.remove(column.id) })
       end
 
       # What is computed must be kept in the row where the version cannot do without.

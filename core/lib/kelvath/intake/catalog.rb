@@ -16,8 +16,9 @@ module Kelvath
       Schema = Struct.new(:name, :comment, keyword_init: true)
       Table = Struct.new(:schema, :name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes, :options,
                          keyword_init: true) { include Placed }
-      # computed: the expression it is computed from, stored: kept in the row; options: { name => value }.
-      Column = Struct.new(:name, :native_type, :mandatory, :identity, :default_value, :computed, :stored, :comment, :options, keyword_init: true)
+      # columns: those within it, of a record; computed: the expression it is computed from, stored: kept in the row; options: { name => value }.
+      Column = Struct.new(:name, :native_type, :mandatory, :identity, :default_value, :computed, :stored, :comment, :options, :columns,
+                          keyword_init: true)
       Key = Struct.new(:name, :primary, :columns, :options, keyword_init: true)
       ForeignKey = Struct.new(:name, :columns, :target_schema, :target_table, :target_columns, :on_delete, :on_update, :options,
                               keyword_init: true) do

@@ -15,7 +15,7 @@ module Kelvath
         @sources = {}
         @outside = {} # { key of a place => table }
         @outside_columns = {} # { [table's id, name in lower case] => column }
-        @types = Hash.new { |known, native| known[native] = platform.canonical_type(native) }
+        @types = Hash.new { |known, native| known[native] = platform.read_type(native) }
       end
 
       # The design itself.
@@ -59,7 +59,7 @@ module Kelvath
         id = table_id(table.place)
         [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment, schema_id: schema_ids[table.schema],
                                options: table.options.to_h, source_id: @sources.fetch(id, "")),
-          *table.columns.each_with_index.map { |column, index| column_element(table, column, index) },
+          *table.columns.each_with_index.flat_map { |column, index| column_elements(table, column, index) },
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
       end
 
@@ -77,10 +77,31 @@ module Kelvath
         keys + table.foreign_keys.map { |key| foreign_key(table, key) } + checks + clauses
       end
 
-      def column_element(table, column, index)
+      # The column, and what its type says of columns within it.
+      def column_elements(table, column, index)
+        type = @types[column.native_type]
+        record = Metamodel::NativeType.record(type) if @platform.supports?(:nested_columns)
+        return [ column_element(table, column, index, type) ] unless record
+
+        element = column_element(table, column, index, Metamodel::NativeType.with_fields(type, []))
+        [ element, *within(element.id, record.fetch("fields", []), column.columns.to_a) ]
+      end
+
+      # told: what the catalog says of the columns within, beyond their names and types.
+      def within(parent_id, fields, told)
+        fields.each_with_index.flat_map do |(name, type), index|
+          known = told.find { |each| each.name.casecmp?(name) }
+          record = Metamodel::NativeType.record(type)
+          element = build(:column, parent_id, name:, position: index + 1.0, comment: known&.comment.to_s, mandatory: known&.mandatory || false,
+                                              native_type: record ? Metamodel::NativeType.with_fields(type, []) : type)
+          [ element, *(within(element.id, record.fetch("fields", []), known&.columns.to_a) if record) ]
+        end
+      end
+
+      def column_element(table, column, index, native_type)
         id = column_id(table.place, column.name)
         computed = resolved(column.computed.to_s, :expression, table_id(table.place))
-        Metamodel::Column.new(id:, parent_id: table_id(table.place), name: column.name, native_type: @types[column.native_type],
+        Metamodel::Column.new(id:, parent_id: table_id(table.place), name: column.name, native_type:,
                               mandatory: column.mandatory, identity: column.identity, default_value: column.default_value, computed:,
                               stored: column.stored || false, comment: column.comment, options: column.options.to_h,
                               source_id: @sources.fetch(id, ""), position: index + 1.0)

@@ -18,7 +18,7 @@ module Kelvath
         taken.fetch(:entity, []).each { |name| @scope.take(name) }
         @domains = Domains.new(taken.fetch(:domain, [])) { |kind, **values| add(kind, **values) }
         @elements = []
-        @types = Hash.new { |known, native| known[native] = design.platform.logical_type(native) }
+        @types = Hash.new { |known, native| known[native] = design.platform.logical_type(design.platform.read_type(native)) }
       end
 
       # The logical elements; tells the design which table and column belongs to what.

@@ -74,7 +74,7 @@ module Kelvath
       end
 
       def column(table, column)
-        copy(column, name: @columns[table.place][column.name], native_type: plain(column.native_type), comment: text(column.comment, column.name),
+        copy(column, name: @columns[table.place][column.name], native_type: text(column.native_type, column.name), comment: text(column.comment, column.name),
                      default_value: text(column.default_value, column.name), computed: text(column.computed, column.name), options: options(column.options))
       end
 

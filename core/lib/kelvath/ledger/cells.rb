@@ -42,6 +42,8 @@ module Kelvath
 
         field = element.class.fetch_field(column)
         make_tags(draft, raw) if field.name == :tag_ids
+        return Editing::Columns.set_type(draft, id, Words.read(draft.model, element, field, raw)) if field.type == :native_type
+
         draft.set(id, field.name => Words.read(draft.model, element, field, raw))
       end
 

@@ -116,13 +116,18 @@ module Kelvath
       def build_groups
         Metamodel::Design.tables(model, @design_id).sort_by { |table| table.label(model).downcase }.map do |table|
           tags = Diagram::KeyTags.of_columns(model, table)
-          Group.new(id: table.id, parent_id: table.id, title: table.label(model), rows: model.children(table.id, :column).map { |column| row_of(column, tags[column.id]) })
+          Group.new(id: table.id, parent_id: table.id, title: table.label(model), rows: rows(table, tags))
         end
       end
 
-      def row_of(column, tags)
+      def rows(table, tags)
+        platform = Platforms.of(model, table)
+        Metamodel::Column.nested(model, table.id).map { |column, _| row_of(column, tags[column.id], platform) }
+      end
+
+      def row_of(column, tags, platform)
         Row.new(id: column.id, editable: true,
-                cells: { "name" => column.name, "native_type" => column.native_type, "mandatory" => yes(column.mandatory), "identity" => yes(column.identity),
+                cells: { "name" => column.name, "native_type" => platform.write_type(column.native_type), "mandatory" => yes(column.mandatory), "identity" => yes(column.identity),
                          "default_value" => column.default_value, "keys" => tags.join(" "), "comment" => column.comment, **custom_cells(column.id) })
       end
     end

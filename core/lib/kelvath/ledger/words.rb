@@ -13,6 +13,7 @@ module Kelvath
         when :flag then value ? "yes" : ""
         when :expression then Ddl::Names.text(model, element, field.name)
         when :options then Platforms::Options.written(value)
+        when :native_type then Platforms.of(model, element).write_type(value)
         when :reference then value ? name_of(model, value) : ""
         when :references then value.map { |id| name_of(model, id) }.join(", ")
         when :names then value.join(", ")
@@ -31,6 +32,7 @@ module Kelvath
         when :references then raw.to_s.split(/\s*,\s*/).reject(&:empty?).map { |name| found(model, element, field, name) }
         when :names then raw.to_s.split(/\s*,\s*/).reject(&:empty?)
         when :expression then Ddl::Names.resolve(model, element, field.name, field.parse(raw))
+        when :native_type then raw.is_a?(Hash) ? raw : Platforms.of(model, element).read_type(field.typed(raw))
         when :options then raw.is_a?(Hash) ? raw : Platforms::Options.read(raw.to_s, Platforms.of(model, element), element.kind)
         else field.parse(raw)
         end

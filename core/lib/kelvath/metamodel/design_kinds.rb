@@ -60,13 +60,13 @@ module Kelvath
       def card_ids(_model) = [ id ]
     end
 
-    # native_type is written as the platform writes it: "varchar(30)". stored is said of what is computed only.
+    # A column; within another one: a field of the record that it holds. stored is said of what is computed only.
     class Column < Element
-      within :table
+      within :table, :column
       name_once_in :parent
       listed
       include Named
-      field :native_type, :name, label: "Type"
+      field :native_type, :native_type, label: "Type"
       field :mandatory, :flag
       field :identity, :flag, label: "Numbered by the database"
       field :default_value, :text, label: "Default"
@@ -76,6 +76,13 @@ module Kelvath
       field :options, :options
       field :source_id, :name, internal: true, compared: false
       field :position, :number, internal: true, compared: false
+
+      # The columns of a table, each followed by those within it: [[Column, depth], …].
+      def self.nested(model, parent_id, depth = 0)
+        model.children(parent_id, :column).flat_map { |column| [ [ column, depth ], *nested(model, column.id, depth + 1) ] }
+      end
+
+      def card_ids(model) = [ model.ancestors(self).find { |each| each.kind == :table }&.id ].compact
     end
 
     # The primary key of a table or one of its alternate (unique) keys.

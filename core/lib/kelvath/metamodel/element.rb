@@ -60,7 +60,7 @@ module Kelvath
         end
 
         # The inverse of #to_h for what was checked when it was written.
-        def kept(hash) = new(id: hash.fetch("id"), parent_id: hash["within"], **values_of(hash) { |_, value| value })
+        def kept(hash) = new(id: hash.fetch("id"), parent_id: hash["within"], **values_of(hash) { |field, value| field.stored(value) })
 
         private
 
@@ -69,6 +69,7 @@ module Kelvath
         end
 
         def checked(field, value)
+          value = field.stored(value) if value.is_a?(String)
           fault = ValueCheck.fault(field, value)
           fault ? raise(InvalidValue.new(fault, field: field.name, value:)) : value
         end

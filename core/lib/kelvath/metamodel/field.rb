@@ -15,12 +15,15 @@ module Kelvath
         references: { "type" => "array", "items" => { "type" => "string" } },
         names: { "type" => "array", "items" => { "type" => "string" } },
         options: { "type" => "object" },
+        native_type: { "type" => %w[object string], "required" => %w[base],
+                       "properties" => { "base" => { "type" => "string" } } },
         flag: { "type" => "boolean" },
         integer: { "type" => %w[integer null] },
         number: { "type" => %w[number null] },
         archive: { "type" => %w[string null], "contentEncoding" => "base64" }
       }.freeze
-      DEFAULTS = { name: "", text: "", expression: "", choice: nil, flag: false, references: [].freeze, names: [].freeze, options: {}.freeze }.freeze
+      DEFAULTS = { name: "", text: "", expression: "", choice: nil, flag: false, references: [].freeze, names: [].freeze, options: {}.freeze,
+                   native_type: NativeType::NONE }.freeze
 
       NAME_LIMIT = 120 # characters of a name that somebody types
       TEXT_LIMIT = 500_000 # characters; views and definitions of 100,000 are met in old databases
@@ -52,7 +55,7 @@ module Kelvath
       def compared? = @compared
       def expression? = type == :expression
       # Does its text depend on what else is in the design?
-      def written_by_platform? = %i[expression options].include?(type)
+      def written_by_platform? = %i[expression options native_type].include?(type)
       def reference? = type == :reference
       def references? = type == :references
       def removes_when_gone? = @gone == :remove
@@ -66,6 +69,12 @@ module Kelvath
         schema
       end
 
+      # Text as typed on one line, for a platform to read. Raises InvalidValue.
+      def typed(raw) = checked_text(raw.to_s).gsub(/[[:space:]]+/, " ").strip
+
+      # What was stored, as the value: some were stored in another shape before.
+      def stored(value) = type == :native_type ? NativeType.stored(value) : value
+
       # Text as typed or pasted -> the value. Raises InvalidValue saying what would be right.
       #
       #   Field.new(:length, :integer).parse("12")  # => 12
@@ -78,6 +87,7 @@ module Kelvath
         when :reference then raw.to_s.empty? ? nil : raw.to_s
         when :references, :names then Array(raw).map { |member| checked_text(member.to_s) }.reject(&:empty?).freeze
         when :options then raw.is_a?(Hash) ? raw : refuse(raw, "#{label} are read by the platform.")
+        when :native_type then raw.is_a?(Hash) ? raw : Platforms::STANDARD.read_type(typed(raw))
         when :flag then parse_flag(raw)
         when :integer then parse_number(raw) { |text| Integer(text, 10) }
         when :number then parse_number(raw) { |text| Float(text) }

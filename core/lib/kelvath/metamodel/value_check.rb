@@ -25,6 +25,7 @@ module Kelvath
         when :reference then "#{field.label} must be the id of an element, not #{shown(value)}." unless value.nil? || id?(value)
         when :references, :names then list_fault(field, value)
         when :options then options_fault(field, value)
+        when :native_type then NativeType.fault(value)&.then { |words| "#{field.label} #{words}." }
         when :flag then "#{field.label} is yes or no, not #{shown(value)}." unless [ true, false ].include?(value)
         else number_fault(field, value)
         end
@@ -43,6 +44,10 @@ module Kelvath
         text = text.scrub("\uFFFD") unless text.valid_encoding?
         text.match?(CONTROL) ? text.gsub(CONTROL, " ") : text
       end
+
+      # Can it stand as a name in a list? Is it a whole number that is kept as it is?
+      def text?(value) = value.is_a?(String) && value.valid_encoding? && value.length <= Field::TEXT_LIMIT && !value.match?(CONTROL)
+      def whole?(value) = value.is_a?(Integer) && WHOLE.cover?(value)
 
       def id?(value) = value.is_a?(String) && value.valid_encoding? && value.match?(ID)
 

@@ -12,7 +12,9 @@ module Kelvath
       TITLE = "SQL"
       VERSIONS = [ "" ].freeze
       # { feature => the version since which it is there, or true }
-      FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true }.freeze
+      FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true, nested_columns: true }.freeze
+      RECORDS = %w[row struct].freeze # bases of types that have fields
+      TYPE_MODIFIERS = [].freeze # words beside a type's base, as in "int unsigned"
       DEFERRAL = { name: "deferrable", type: :choice, values: [ "yes", "initially deferred" ], explanation: "Looked at when the transaction ends." }.freeze
       OPTIONS = [
         Option.new(of: :foreign_key, **DEFERRAL),
@@ -108,12 +110,30 @@ module Kelvath
       # The type of a number that the database gives.
       def identity_type = "integer"
 
-      # A native type in the spelling used for comparing: catalog and script may differ.
-      def canonical_type(native) = native.to_s.downcase.gsub(/\s*([(),])\s*/, '\1').squeeze(" ").strip
+      # The text of a native type, from a catalog, a script or a person -> Metamodel::NativeType value. However it is
+      # spelt, the same type gives the same value.
+      def read_type(text) = TypeText.new(text.to_s, modifiers: self.class::TYPE_MODIFIERS).type
+
+      # The inverse: as it stands in a script.
+      def write_type(type)
+        return write_array(type) if type["base"] == "array" && type.key?("of")
+
+        head, tail = split_base(type["base"])
+        [ "#{head}#{write_arguments(type)}#{write_fields(type)}", tail, *type["modifiers"] ].compact.join(" ")
+      end
+
+      # The type of a column with the fields of its record, which are the columns within it.
+      def type_of(column, model)
+        within = model.children(column.id, :column)
+        return column.native_type if within.empty?
+
+        Metamodel::NativeType.with_fields(column.native_type, within.map { |each| [ each.name, type_of(each, model) ] })
+      end
 
       # Native type -> { type:, length:, precision:, scale: }; an unknown one gives an empty type.
       def logical_type(native)
-        base, sizes = canonical_type(native).then { |text| [ text.sub(/\(.*?\)/, "").squeeze(" ").strip, text[/\(([\d,]+)\)/, 1].to_s.split(",").map(&:to_i) ] }
+        base = native["base"]
+        sizes = native.fetch("arguments", []).grep(Integer)
         type = self.class::LOGICAL.fetch(base, "")
         type = "text" if type == "long_text" && sizes.any?
         { type:, **Metamodel::SIZED_TYPES.fetch(type, []).zip(sizes).to_h }.reject { |_, value| value.nil? || value == 0 && type != "decimal" }
@@ -136,6 +156,18 @@ module Kelvath
         return text if UNQUOTED_TYPES.include?(value_type.name) && text.match?(/\A[+-]?\d+(\.\d+)?\z/)
 
         literal(text)
+      end
+
+      private
+
+      # timestamp(3) with time zone: what comes before the arguments, and what after.
+      def split_base(base) = base.match(/\A(time|timestamp)( with(?:out)? time zone)\z/)&.captures&.map(&:strip) || [ base, nil ]
+
+      def write_array(type) = "#{write_type(type['of'].first)} array#{type.fetch('arguments', []).map { |bound| "[#{bound}]" }.join}"
+      def write_arguments(type) = type.key?("arguments") ? "(#{type['arguments'].join(',')})" : ""
+
+      def write_fields(type)
+        type.key?("fields") ? "(#{type['fields'].map { |name, inner| "#{quote(name)} #{write_type(inner)}" }.join(', ')})" : ""
       end
     end
   end

@@ -14,6 +14,7 @@ module Kelvath
       Row = Struct.new(:tag, :text, :detail, :optional, :id, keyword_init: true)
 
       FAR_SIZES = (14..34).freeze
+      WITHIN = "\u00A0\u00A0\u00A0" # before a column within a column, for each step
       LONGEST = 200 # characters of a text on a card: more than the widest one shows
       LONGEST_DEFINITION = 600 # the same in the lines of a definition
 
@@ -79,16 +80,18 @@ module Kelvath
 
       def table_card(table)
         tags = KeyTags.of_columns(@model, table)
-        columns = @style.rows? ? @model.children(table.id, :column) : []
-        columns = columns.select { |column| tags.key?(column.id) } if @style.keys_only?
-        rows = columns.map { |column| column_row(column, tags.fetch(column.id, [])) }
+        columns = @style.rows? ? Metamodel::Column.nested(@model, table.id) : []
+        columns = columns.select { |column, _| tags.key?(column.id) } if @style.keys_only?
+        platform = Platforms.of(@model, table)
+        rows = columns.map { |column, depth| column_row(column, depth, tags.fetch(column.id, []), platform) }
         rows += index_rows(table) if @style.indexes
         Card.new(kind: :table, title: cut(table.label(@model)), lines: @style.definitions? ? [ table.comment[0, LONGEST_DEFINITION] ] : [], rows:, key_rows: 0)
       end
 
-      def column_row(column, tags)
-        detail = [ (column.native_type if @style.types), ("null" if @style.optional && !column.mandatory) ].compact.join(" ")
-        Row.new(tag: tags.join(" "), text: cut(column.name), detail: cut(detail), optional: !column.mandatory, id: column.id)
+      def column_row(column, depth, tags, platform)
+        type = platform.write_type(column.native_type) if @style.types
+        detail = [ type, ("null" if @style.optional && !column.mandatory) ].compact.join(" ")
+        Row.new(tag: tags.join(" "), text: cut("#{WITHIN * depth}#{column.name}"), detail: cut(detail), optional: !column.mandatory, id: column.id)
       end
 
       def index_rows(table)

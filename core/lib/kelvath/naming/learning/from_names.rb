@@ -20,7 +20,10 @@ module Kelvath
         # What a model's designs say: its names, and the words in its comments and definitions.
         def self.of(model, lexicon)
           platforms = model.all(:design).to_h { |design| [ design.id, Platforms.fetch(design.platform) ] }
-          names = model.all(:table).flat_map { |table| [ Name.new(text: table.name), *model.children(table.id, :column).map { |column| Name.new(text: column.name, type: platforms[table.parent_id]&.logical_type(column.native_type)&.fetch(:type)) } ] }
+          names = model.all(:table).flat_map do |table|
+            columns = Metamodel::Column.nested(model, table.id).map(&:first)
+            [ Name.new(text: table.name), *columns.map { |column| Name.new(text: column.name, type: platforms[table.parent_id]&.logical_type(column.native_type)&.fetch(:type)) } ]
+          end
           new(names, lexicon, said: words_said(model))
         end
 

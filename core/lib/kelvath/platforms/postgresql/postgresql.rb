@@ -9,7 +9,7 @@ module Kelvath
       # 13 and 14 bring nothing a design says; 15 knows NULLS NOT DISTINCT, 17 is the usual one, 18 has computed
       # columns that are not kept in the row.
       VERSIONS = %w[12 13 14 15 16 17 18].freeze
-      FEATURES = superclass::FEATURES.merge(virtual_columns: "18", nulls_not_distinct: "15").freeze
+      FEATURES = superclass::FEATURES.except(:nested_columns).merge(virtual_columns: "18", nulls_not_distinct: "15").freeze
       METHODS = %w[hash gin gist spgist brin].freeze
       OPTIONS = (superclass::OPTIONS + [
         Option.new(of: :key, **DEFERRAL),
@@ -47,14 +47,19 @@ module Kelvath
       def writer_class = Writer
       def not_kept = [ %i[check condition], %i[view query], %i[column default_value] ]
 
-      def canonical_type(native)
-        text = super
-        sizes = text[/\([\d,]+\)/].to_s
-        base = text.sub(sizes, "").squeeze(" ").strip
-        short = SPELLINGS.fetch(base, base)
-        # numeric(9) comes back as numeric(9,0)
-        short == "numeric" ? "#{short}#{sizes.sub(/\((\d+)\)/, '(\1,0)')}" : "#{short}#{sizes}"
+      # One spelling for each; numeric(9) comes back as numeric(9,0).
+      def read_type(text)
+        type = super
+        base = SPELLINGS.fetch(type["base"], type["base"])
+        arguments = type.fetch("arguments", [])
+        arguments = [ *arguments, 0 ] if base == "numeric" && arguments.size == 1
+        inner = type.fetch("of", []).map { |each| read_type(STANDARD.write_type(each)) }
+        Metamodel::NativeType.of(base, **type.slice("modifiers", "fields").transform_keys(&:to_sym), arguments:, of: inner)
       end
+
+      private
+
+      def write_array(type) = "#{write_type(type['of'].first)}#{type.key?('arguments') ? "[#{type['arguments'].first}]" : '[]'}"
     end
   end
 end
