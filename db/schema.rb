@@ -1,6 +1,10 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_25_000006) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_28_000001) do
+  create_table "bases", primary_key: "digest", id: :string, force: :cascade do |t|
+    t.binary "content", null: false
+  end
+
   create_table "elements", primary_key: ["model_id", "id"], force: :cascade do |t|
     t.string "model_id", null: false
     t.string "id", null: false

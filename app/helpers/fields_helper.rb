@@ -9,7 +9,7 @@ module FieldsHelper
 
   # Fields shown in Particulars.
   def shown_fields(element)
-    element.class.fields.values.reject { |field| field.internal? || field.type == :archive || field.name.end_with?("from_id", "to_id", "target_table_id") || size_elsewhere?(element, field) || unseen?(element, field) }
+    element.class.fields.values.reject { |field| field.internal? || field.type == :digest || field.name.end_with?("from_id", "to_id", "target_table_id") || size_elsewhere?(element, field) || unseen?(element, field) }
   end
 
   # The control of one field, saving itself when it is left.

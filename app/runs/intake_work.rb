@@ -30,6 +30,7 @@ class IntakeWork
     result = { log: taken.log.map(&:to_h), counts: Kelvath::Summary.of(taken.change_set) }
     label = "Took in #{@run.title} with #{tables} tables"
     StoredModel.start(@run.title, by: @run.person, label:, change_set: taken.change_set, model: taken.model, progress:) do |stored|
+      KeptBase.keep(taken.base)
       @run.finish(result, stored_model: stored, design_id: taken.design_id)
     end
     result

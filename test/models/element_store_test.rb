@@ -71,6 +71,7 @@ class ElementStoreTest < ActiveSupport::TestCase
     when :choice then field.values[[ 1 + turn, field.values.size - 1 ].min]
     when :integer then field.name == :limit ? 900 + turn : 3 + turn
     when :number then 1.5 + turn
+    when :digest then (10 + turn).to_s * 32
     when :native_type then Kelvath::Metamodel::NativeType.of("varchar", arguments: [ 30 + turn ])
     when :options then { "deferrable" => turn.zero? ? "yes" : "initially deferred" }
     when :names then [ "one", "two#{turn}" ]

@@ -16,10 +16,10 @@ class OldDatabaseTest < ActiveSupport::TestCase
     element_attributes: { model_id: "M", id: "A", parent_id: "E", name: "Name", type: "text", length: 30, mandatory: 1, position: 2 },
     element_identifiers: { model_id: "M", id: "I", parent_id: "E", name: "Primary", primary: 1, member_ids: '["A"]' },
     element_relationships: { model_id: "M", id: "R", from_id: "E", to_id: "E", from_least: 0, from_most: 1, to_least: 0, to_most: nil, identifying: 0 },
-    element_designs: { model_id: "M", id: "D", name: "PostgreSQL", platform: "postgresql" },
+    element_designs: { model_id: "M", id: "D", name: "PostgreSQL", platform: "postgresql", base: [ Zlib.deflate("[]") ].pack("m0") },
     element_tables: { model_id: "M", id: "T", parent_id: "D", name: "vessel", source_id: "E" },
     element_foreign_keys: { model_id: "M", id: "F", parent_id: "T", name: "fk", column_ids: '["C"]', target_table_id: "T", target_column_ids: '["C"]' },
-    element_columns: { model_id: "M", id: "C", parent_id: "T", name: "nm", native_type: "text", mandatory: 0, position: 1.5 },
+    element_columns: { model_id: "M", id: "C", parent_id: "T", name: "nm", native_type: "varchar(30)", mandatory: 0, position: 1.5 },
     element_checks: { model_id: "M", id: "K", parent_id: "T", name: "ck", condition: "nm <> ''" },
     element_diagrams: { model_id: "M", id: "G", name: "PostgreSQL", stage: "physical", design_id: "D" },
     element_diagram_nodes: { model_id: "M", id: "N", parent_id: "G", element_id: "T", x: 12.5, y: -3 }
@@ -47,6 +47,9 @@ class OldDatabaseTest < ActiveSupport::TestCase
     assert_equal [ [ "A" ], true ], elements["I"].values_at("member_ids", "primary")
     assert_equal [ "C" ], elements["F"]["column_ids"]
     assert_equal "#{Kelvath::Metamodel::Expression.reference("C")} <> ''", elements["K"]["condition"]
+    assert_equal({ "base" => "varchar", "arguments" => [ 30 ] }, elements["C"]["native_type"])
+    base = "KeptBase.of(StoredModel.find('M').model['D']).elements.inspect"
+    assert_equal "[]", rails("runner", "puts #{base}").lines.last.strip
     assert_equal [ 12.5, -3.0 ], elements["N"].values_at("x", "y")
     assert_equal({ "D" => %w[C D F G K N T], "main" => %w[A E H I R] }, parts)
   end

@@ -29,6 +29,6 @@ class ElementRow < ApplicationRecord
   end
 
   def self.element(kind, id, parent_id, content)
-    Kelvath::Metamodel.fetch(kind).new(id:, parent_id:, **JSON.parse(content).transform_keys(&:to_sym))
+    Kelvath::Metamodel.kept_element({ "kind" => kind, "id" => id, "within" => parent_id, **JSON.parse(content) })
   end
 end

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "derivation/identity"
 require_relative "derivation/preparation"
 require_relative "derivation/tables"
 require_relative "derivation/constraints"
@@ -8,8 +9,9 @@ require_relative "derivation/base"
 module Kelvath
   # The way from the logical side to a design.
   module Derivation
-    # change_set adds the design; notes say in words what was decided on the way.
-    Result = Struct.new(:change_set, :design_id, :notes, keyword_init: true)
+    # change_set adds the design; base: what is to be kept beside the model, so that deriving again can tell what
+    # a person decided by hand (Base); notes say in words what was decided on the way.
+    Result = Struct.new(:change_set, :design_id, :base, :notes, keyword_init: true)
 
     module_function
 
@@ -20,13 +22,14 @@ module Kelvath
       design = Metamodel::Design.new(id: ids.next, name: name || free_name(model, platform), platform: platform.key)
       prepared = Preparation.of(model)
       progress.step(0, 3, "preparing the logical side")
-      tables = Tables.new(prepared.model, design.id, platform, ids, standard)
+      tables = Tables.new(prepared.model, design.id, platform, standard)
       progress.step(1, 3, "making #{model.all(:entity).size} tables")
       tables.build
       progress.step(2, 3, "making keys and indexes")
-      elements = tables.elements + Constraints.new(prepared.model, tables, platform, ids).build
-      change_set = ChangeSet.new(additions: [ design.with(base: Base.pack(elements)), *elements ])
-      Result.new(change_set:, design_id: design.id, notes: prepared.notes + tables.notes)
+      elements = tables.elements + Constraints.new(prepared.model, tables, platform).build
+      base = Base.of(elements)
+      change_set = ChangeSet.new(additions: [ design.with(base: base.digest), *elements ])
+      Result.new(change_set:, design_id: design.id, base:, notes: prepared.notes + tables.notes)
     end
 
     def free_name(model, platform)

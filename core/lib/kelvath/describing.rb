@@ -78,7 +78,7 @@ module Kelvath
 
     def from_to(element, update)
       field = element.class.fetch_field(update.field)
-      return "" if %i[text archive expression].include?(field.type)
+      return "" if %i[text digest expression].include?(field.type)
 
       " from #{value(update.before)} to #{value(update.after)}"
     end

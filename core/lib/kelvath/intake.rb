@@ -9,8 +9,8 @@ require_relative "intake/logical_builder"
 module Kelvath
   # The way from a database to a design and its logical side.
   module Intake
-    # change_set adds everything; log holds Catalog::Note values.
-    Result = Struct.new(:change_set, :design_id, :log, keyword_init: true)
+    # change_set adds everything; base: the Derivation::Base to keep; log holds Catalog::Note values.
+    Result = Struct.new(:change_set, :design_id, :base, :log, keyword_init: true)
 
     module_function
 
@@ -46,7 +46,7 @@ module Kelvath
       design = DesignBuilder.new(catalog, Platforms.fetch(platform), ids, name:)
       logical = LogicalBuilder.new(design, ids, taken: %i[entity domain].to_h { |kind| [ kind, model.all(kind).map(&:name) ] }, standard:)
       additions = logical.build + design.elements
-      Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, log: catalog.log + logical.log + pieces(additions))
+      Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, base: design.base, log: catalog.log + logical.log + pieces(additions))
     end
   end
 end

@@ -29,7 +29,7 @@ module Kelvath
     end
 
     # A catalog taken in: the change that makes a model of it, that model, and what Intake says besides.
-    Taken = Struct.new(:change_set, :model, :design_id, :log, keyword_init: true)
+    Taken = Struct.new(:change_set, :model, :design_id, :base, :log, keyword_init: true)
 
     # Takes a catalog into a new model, with diagrams of both sides laid out. Answers a Taken.
     # standard: what the names are read by; follows: what the header says of it.
@@ -40,11 +40,11 @@ module Kelvath
       draft.add_all(taken.change_set.additions)
       draft.set(header.id, names_from_id: taken.design_id)
       add_diagrams(draft, taken.design_id, progress)
-      Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, log: taken.log)
+      Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, base: taken.base, log: taken.log)
     end
 
     # What deriving a design brought: its change, with a diagram of it laid out.
-    NewDesign = Struct.new(:change_set, :name, :design_id, :diagram_id, :notes, keyword_init: true)
+    NewDesign = Struct.new(:change_set, :name, :design_id, :diagram_id, :base, :notes, keyword_init: true)
 
     # Derives a design for a platform (its key) by a naming standard and lays its diagram out, as one change.
     def design(model, platform:, ids:, standard: Naming::Standard.plain, progress: Progress.none)
@@ -53,7 +53,7 @@ module Kelvath
       draft.add_all(derived.change_set.additions)
       name = draft.model.fetch(derived.design_id).name
       diagram = Editing::Diagrams.make(draft, name:, stage: "physical", elements: Metamodel::Design.tables(draft.model, derived.design_id), design_id: derived.design_id, **look(model))
-      NewDesign.new(change_set: draft.change_set, name:, design_id: derived.design_id, diagram_id: diagram.id, notes: derived.notes)
+      NewDesign.new(change_set: draft.change_set, name:, design_id: derived.design_id, diagram_id: diagram.id, base: derived.base, notes: derived.notes)
     end
 
     # What a starter's physical diagram, which belongs to no design, says of those to come.

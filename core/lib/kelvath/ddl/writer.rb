@@ -132,7 +132,7 @@ module Kelvath
 
       # except: keys that are said elsewhere.
       def key_lines(table, except: [])
-        keys = (model.children(table.id, :key) - except).sort_by { |key| [ key.primary ? 0 : 1, key.id ] }
+        keys = (model.children(table.id, :key) - except).partition(&:primary).flatten
         keys.map { |key| "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'} (#{columns(key.column_ids)})#{key_tail(key)}" }
       end
 

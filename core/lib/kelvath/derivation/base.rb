@@ -2,14 +2,21 @@
 
 module Kelvath
   module Derivation
-    # The result of a derivation as one field of the design: JSON of its elements, deflated, in base64.
-    module Base
-      module_function
+    # The result of a derivation or an intake, as it is kept beside models: once, by what it holds. A design names it
+    # by its digest.
+    #
+    # content: JSON of the elements, deflated.
+    Base = Struct.new(:digest, :content) do
+      # The Base of elements.
+      def self.of(elements)
+        content = Zlib.deflate(JSON.generate(elements.map(&:to_h)), Zlib::BEST_SPEED)
+        new(digest_of(content), content)
+      end
 
-      def pack(elements) = [ Zlib.deflate(JSON.generate(elements.map(&:to_h)), Zlib::BEST_SPEED) ].pack("m0")
+      def self.digest_of(content) = Digest::SHA256.hexdigest(content)
 
-      # The elements packed before; none for a design that was never derived.
-      def unpack(text) = text.to_s.empty? ? [] : JSON.parse(Zlib.inflate(text.unpack1("m0"))).map { |hash| Metamodel.kept_element(hash) }
+      # The elements again.
+      def elements = JSON.parse(Zlib.inflate(content)).map { |hash| Metamodel.kept_element(hash) }
     end
   end
 end

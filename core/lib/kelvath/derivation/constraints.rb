@@ -4,11 +4,10 @@ module Kelvath
   module Derivation
     # Identifiers to keys, migrations to foreign keys with their indexes, allowed values to checks.
     class Constraints
-      def initialize(model, tables, platform, ids)
+      def initialize(model, tables, platform)
         @model = model
         @tables = tables
         @platform = platform
-        @ids = ids
         @elements = []
       end
 
@@ -29,16 +28,16 @@ module Kelvath
 
       def add_keys
         primary = @tables.keys.primary(@entity.id)
-        add_key(primary, primary: true, source_id: @entity.id) if primary.any?
+        add_key("primary key", primary, primary: true, source_id: @entity.id) if primary.any?
         @tables.keys.alternates(@entity.id).each do |identifier, members|
-          add_key(members, primary: false, source_id: identifier.id)
+          add_key("alternate key", members, primary: false, source_id: identifier.id)
         end
       end
 
-      def add_key(members, primary:, source_id:)
+      def add_key(role, members, primary:, source_id:)
         column_ids = members.map { |held| column(held).id }
         @prefixes << column_ids
-        add(:key, column_ids, primary:, column_ids:, source_id:)
+        add(:key, role, column_ids, primary:, column_ids:, source_id:)
       end
 
       def add_foreign_keys
@@ -47,7 +46,7 @@ module Kelvath
           column_ids = migration.pairs.map { |child, _| column(child).id }
           target_column_ids = migration.pairs.map { |_, parent| @tables.column(migration.parent_id, parent.id).id }
           parts = { "target" => target.name, "role" => @tables.wanted.role(migration.link) || target.name }
-          add(:foreign_key, column_ids, parts, column_ids:, target_table_id: target.id, target_column_ids:,
+          add(:foreign_key, "foreign key", column_ids, parts, column_ids:, target_table_id: target.id, target_column_ids:,
               source_id: migration.link.id, **actions(migration.link))
           unique_if_one(migration.link, column_ids) || index(column_ids, migration.link.id)
         end
@@ -67,7 +66,7 @@ module Kelvath
         return true if @prefixes.include?(column_ids)
 
         @prefixes << column_ids
-        add(:key, column_ids, primary: false, column_ids:, source_id: link.id)
+        add(:key, "key of one", column_ids, primary: false, column_ids:, source_id: link.id)
       end
 
       # Looking up children by their parent wants an index, unless a key begins with these columns.
@@ -75,26 +74,27 @@ module Kelvath
         return if @prefixes.any? { |prefix| prefix.first(column_ids.size) == column_ids }
 
         @prefixes << column_ids
-        add(:index, column_ids, column_ids:, source_id:)
+        add(:index, "index", column_ids, column_ids:, source_id:)
       end
 
       def add_checks
         @tables.keys.held(@entity.id).select(&:own?).each do |held|
           next unless held.origin
 
-          conditions(held, @tables.type_of(held)).each do |condition|
-            add(:check, [ column(held).id ], condition:, source_id: held.id)
+          conditions(held, @tables.type_of(held)).each do |role, condition|
+            add(:check, role, [ column(held).id ], condition:, source_id: held.id)
           end
         end
       end
 
-      # The allowed values and the range of an attribute, as the platform says them.
+      # The allowed values and the range of an attribute, as the platform says them: { role => condition }
       def conditions(held, type)
         name = Metamodel::Expression.reference(column(held).id)
         ends = [ [ type.least_value, ">=" ], [ type.most_value, "<=" ] ].reject { |value, _| value.empty? || !type.fits?(value) }
         range = ends.map { |value, sign| "#{name} #{sign} #{literal(value, type)}" }
         values = type.allowed_values.map { |value| literal(value, type) }
-        [ ("#{name} IN (#{values.join(', ')})" if values.any?), (range.join(" AND ") if range.any?) ].compact
+        { "allowed values" => ("#{name} IN (#{values.join(', ')})" if values.any?),
+          "range" => (range.join(" AND ") if range.any?) }.compact
       end
 
       def literal(value, type) = @platform.default_expression(value, type)
@@ -106,11 +106,13 @@ module Kelvath
         @column_names.fetch(id)
       end
 
-      # named_ids: the columns that its name is made of; parts: further parts of it.
-      def add(kind, named_ids, parts = {}, **values)
+      # role: what it is of its source; named_ids: the columns that its name is made of; parts: further parts of it.
+      def add(kind, role, named_ids, parts = {}, **values)
         rule = kind == :key ? (values[:primary] ? :primary_key : :unique_key) : kind
         name = @tables.wanted.patterned(rule, { "table" => @table.name, "columns" => named_ids.map { |id| column_name(id) }, **parts })
-        element = Metamodel.fetch(kind).new(id: @ids.next, parent_id: @table.id, name: @tables.names.take(name, limit: @tables.wanted.limit(rule)), **values)
+        element = Metamodel.fetch(kind).new(id: @tables.identity.of(role, values[:source_id], @entity.id), parent_id: @table.id,
+                                            name: @tables.names.take(name, limit: @tables.wanted.limit(rule)),
+                                            position: @elements.size + 1.0, **values)
         @elements << element
         element
       end

@@ -4,13 +4,13 @@ module Kelvath
   module Derivation
     # Entities to tables, attributes to columns.
     class Tables
-      attr_reader :elements, :notes, :names, :wanted
+      attr_reader :elements, :notes, :names, :wanted, :identity
 
-      def initialize(model, design_id, platform, ids, standard)
+      def initialize(model, design_id, platform, standard)
         @model = model
         @design_id = design_id
         @platform = platform
-        @ids = ids
+        @identity = Identity.new(design_id)
         @keys = Logical::KeyMigration.of(model, surrogates: true)
         @wanted = Naming::Wanted.new(model, standard, platform)
         @names = Naming::Scope.new
@@ -45,7 +45,8 @@ module Kelvath
 
       def add_table(entity)
         name = @names.take(wanted.table(entity).text, limit: wanted.limit(:table))
-        add Metamodel::Table.new(id: @ids.next, parent_id: @design_id, name:, comment: entity.definition, source_id: entity.id)
+        add Metamodel::Table.new(id: identity.of("table", entity.id), parent_id: @design_id, name:, comment: entity.definition,
+                                 source_id: entity.id, position: @tables.size + 1.0)
       end
 
       def add_columns(entity)
@@ -58,11 +59,11 @@ module Kelvath
 
       def add_column(entity, held, scope, position)
         type = type_of(held)
-        identity = held.surrogate? && held.primary
+        numbered = held.surrogate? && held.primary
         note_missing_type(entity, held, type)
         add Metamodel::Column.new(
-          id: @ids.next, parent_id: table(entity.id).id, name: scope.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
-          native_type: identity ? @platform.read_type(@platform.identity_type) : native(type), mandatory: held.mandatory, identity:,
+          id: identity.of("column", entity.id, held.id), parent_id: table(entity.id).id, name: scope.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
+          native_type: numbered ? @platform.read_type(@platform.identity_type) : native(type), mandatory: held.mandatory, identity: numbered,
           default_value: held.own? ? @platform.default_expression(type.default_value, type) : "", comment: held.origin&.definition.to_s,
           source_id: Tables.source_id(held), position:
         )

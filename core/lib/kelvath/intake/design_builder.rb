@@ -35,8 +35,12 @@ module Kelvath
       def elements
         inner = schema_elements + catalog.tables.flat_map { |table| table_elements(table) } + view_elements
         inner += @outside.values + @outside_columns.values
-        [ design.with(base: Derivation::Base.pack(inner)), *inner ]
+        @base = Derivation::Base.of(inner)
+        [ design.with(base: @base.digest), *inner ]
       end
+
+      # What came in, as it is kept beside the model; there once the elements have been made.
+      attr_reader :base
 
       private
 

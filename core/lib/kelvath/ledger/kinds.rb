@@ -26,7 +26,7 @@ module Kelvath
       private
 
       def element_kind = kind
-      def fields = @fields ||= @type.fields.each_value.reject { |field| field.internal? || field.type == :archive }
+      def fields = @fields ||= @type.fields.each_value.reject { |field| field.internal? || field.type == :digest }
 
       # Relationships have no name; the sentence says which one a row is.
       def sentence_column

@@ -3,15 +3,15 @@
 module Kelvath
   # The kinds of a design: the physical side for one platform.
   module Metamodel
-    # One physical design. base is the result of its last derivation, kept so that deriving again
-    # can tell what a person decided by hand: deflated canonical JSON of its elements, in base64.
+    # One physical design. base names the result of its last derivation, which is kept beside the model
+    # (Derivation::Base), so that deriving again can tell what a person decided by hand.
     class Design < Element
       side :physical
       name_once_in :model
       field :name, :name
       field :platform, :name
       field :version, :name, label: "Version of the platform"
-      field :base, :archive, internal: true, compared: false
+      field :base, :digest, internal: true, compared: false
 
       # All tables, or views, of a design by its id: who wants them asks here, whatever schema they are in.
       def self.tables(model, id) = model.children(id, :table)
@@ -56,6 +56,7 @@ module Kelvath
       field :outside, :flag, label: "Outside this design"
       field :options, :options
       field :source_id, :name, internal: true, compared: false
+      field :position, :number, internal: true, compared: false
 
       def card_ids(_model) = [ id ]
     end
@@ -94,6 +95,7 @@ module Kelvath
       field :column_ids, :references, to: :column, label: "Columns"
       field :options, :options
       field :source_id, :name, internal: true, compared: false
+      field :position, :number, internal: true, compared: false
     end
 
     # column_ids and target_column_ids run side by side.
@@ -108,6 +110,7 @@ module Kelvath
       field :on_update, :choice, values: [ "no action", "restrict", "cascade", "set null", "set default" ]
       field :options, :options
       field :source_id, :name, internal: true, compared: false
+      field :position, :number, internal: true, compared: false
     end
 
     # A condition that every row of a table must meet, in the platform's SQL.
@@ -116,6 +119,7 @@ module Kelvath
       include Named
       field :condition, :expression
       field :source_id, :name, internal: true, compared: false
+      field :position, :number, internal: true, compared: false
     end
 
     # A further part of a table's statement that Kelvath does not take apart, kept as text: an exclusion constraint.
@@ -124,6 +128,7 @@ module Kelvath
       include Named
       field :text, :expression
       field :source_id, :name, internal: true, compared: false
+      field :position, :number, internal: true, compared: false
     end
 
     # expression stands for an index over an expression or part of a table: its text from ON onwards.
@@ -137,6 +142,7 @@ module Kelvath
       field :expression, :expression
       field :options, :options
       field :source_id, :name, internal: true, compared: false
+      field :position, :number, internal: true, compared: false
     end
 
     # query is the SELECT that the view stands for.

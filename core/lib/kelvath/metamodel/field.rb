@@ -5,6 +5,7 @@ module Kelvath
     # One declared field of a kind: its type, its default, what it may refer to. From it follow the
     # parsing of typed text, the JSON Schema, the ledger cell and the input shown.
     class Field
+      DIGEST = /\A\h{64}\z/ # SHA-256, in hexadecimal
       # What the values of each type are in the model file (JSON Schema).
       TYPES = {
         name: { "type" => "string" },
@@ -20,7 +21,7 @@ module Kelvath
         flag: { "type" => "boolean" },
         integer: { "type" => %w[integer null] },
         number: { "type" => %w[number null] },
-        archive: { "type" => %w[string null], "contentEncoding" => "base64" }
+        digest: { "type" => %w[string null], "pattern" => DIGEST.source }
       }.freeze
       DEFAULTS = { name: "", text: "", expression: "", choice: nil, flag: false, references: [].freeze, names: [].freeze, options: {}.freeze,
                    native_type: NativeType::NONE }.freeze
@@ -73,7 +74,13 @@ module Kelvath
       def typed(raw) = checked_text(raw.to_s).gsub(/[[:space:]]+/, " ").strip
 
       # What was stored, as the value: some were stored in another shape before.
-      def stored(value) = type == :native_type ? NativeType.stored(value) : value
+      def stored(value)
+        case type
+        when :native_type then NativeType.stored(value)
+        when :digest then value.nil? || value.match?(DIGEST) ? value : Derivation::Base.digest_of(value.unpack1("m0")) # the content itself
+        else value
+        end
+      end
 
       # Text as typed or pasted -> the value. Raises InvalidValue saying what would be right.
       #
@@ -81,7 +88,7 @@ module Kelvath
       def parse(raw)
         case type
         when :name then parse_name(raw)
-        when :text, :archive then checked_text(raw.to_s.gsub("\r\n", "\n"))
+        when :text, :digest then checked_text(raw.to_s.gsub("\r\n", "\n"))
         when :expression then Expression.plain(checked_text(raw.to_s.gsub("\r\n", "\n")))
         when :choice then parse_choice(raw)
         when :reference then raw.to_s.empty? ? nil : raw.to_s
@@ -107,7 +114,7 @@ module Kelvath
         text = text.dup.force_encoding(Encoding::UTF_8)
         refuse(text.scrub("?"), "#{label} is not valid UTF-8 text.") unless text.valid_encoding?
         refuse(text, "#{label} has a control character in it; take it out.") if text.match?(ValueCheck::CONTROL)
-        refuse(text, "#{label} has #{text.length} characters; at most #{TEXT_LIMIT} fit.") if text.length > TEXT_LIMIT && type != :archive
+        refuse(text, "#{label} has #{text.length} characters; at most #{TEXT_LIMIT} fit.") if text.length > TEXT_LIMIT
         text
       end
 

@@ -20,7 +20,7 @@ module Kelvath
         case field.type
         when :name then text_fault(field, value, NAME_MOST)
         when :text, :expression then text_fault(field, value, Field::TEXT_LIMIT)
-        when :archive then value.nil? ? nil : text_fault(field, value, Float::INFINITY)
+        when :digest then "#{field.label} is not a digest: 64 hexadecimal digits." unless value.nil? || (text?(value) && value.match?(Field::DIGEST))
         when :choice then "#{field.label} cannot be #{shown(value)}; it is one of #{field.values.reject(&:empty?).join(', ')}." unless field.values.include?(value)
         when :reference then "#{field.label} must be the id of an element, not #{shown(value)}." unless value.nil? || id?(value)
         when :references, :names then list_fault(field, value)
