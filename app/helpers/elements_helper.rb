@@ -11,9 +11,12 @@ module ElementsHelper
     held.via.map { |id| @model.fetch(id).then { |link| @model.fetch(link.kind == :relationship ? Kelvath::Logical::Cardinality.parent_id(link) : link.parent_id).name } }.uniq.to_sentence
   end
 
-  # [[table or column, its design], …] that stand for an entity or attribute.
+  # [[table or column, its design], …] that stand for an entity or attribute. Designs that are not loaded stay so.
   def physical_twins(element)
     @model.all(:design).flat_map do |design|
+      part = @model.absent[design.id]
+      next part.made_of(element).map { |twin| [ twin, design ] } if part
+
       tables = Kelvath::Metamodel::Design.tables(@model, design.id)
       owner = element.kind == :attribute ? element.parent_id : element.id
       tables.select { |table| table.source_id == owner }.flat_map do |table|

@@ -4,22 +4,23 @@ class FindingsController < ApplicationController
   include ModelScoped
 
   def index
-    return render partial: "desk/findings", locals: { stored: @stored, stage: params[:stage], found: } if params[:count]
     return render partial: "findings/few", locals: { findings: about(params[:element]) } if params[:element]
 
-    @findings = found
+    stage = params[:stage].presence_in(Desk::STAGES.keys) || "logical"
+    @desk = Desk.new(@stored, @model, view: "findings", stage:, design: @model.of_kind(params[:design].to_s, :design))
+    @findings = FindingsCache.fetch(@stored, @model, @desk.part)
+    return render partial: "desk/findings", locals: { desk: @desk, found: @findings } if params[:count]
 
-    @desk = Desk.new(@stored, @model, view: "findings", stage: params[:stage].presence_in(Desk::STAGES.keys) || "logical")
     render partial: "findings/list", locals: { findings: @findings } if request.headers["HX-Request"]
   end
 
   private
 
-  def found = FindingsCache.fetch(@stored, @model)
-
   # What was found about an element or about what stands within it.
   def about(id)
+    element = @model.fetch(id)
     within = [ id, *@model.child_ids(id) ].to_set
+    found = FindingsCache.fetch(@stored, @model, Kelvath::Model::Parts.of(element, @model))
     found.select { |finding| within.include?(finding.element_id) }
   end
 end

@@ -19,6 +19,12 @@ class FixesController < ApplicationController
 
   private
 
-  def finding = Kelvath::Findings.find(FindingsCache.fetch(@stored, @model), params[:finding_id])
+  # A finding is of the part that its element belongs to.
+  def finding
+    element = @model[params[:finding_id].to_s.split(":").last] or raise Kelvath::NotFound, "That finding no longer stands."
+    part = Kelvath::Model::Parts.of(element, @model)
+    Kelvath::Findings.find(FindingsCache.fetch(@stored, @model, part), params[:finding_id])
+  end
+
   def fixes = Kelvath::Findings.fixes(@model, finding, NamingStandard.of(@model))
 end

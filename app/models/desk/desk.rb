@@ -29,6 +29,12 @@ class Desk
   # Where opening a model leads.
   def first_diagram = STAGES.keys.lazy.filter_map { |stage| diagram_of(stage) }.first
 
+  # The part of the model that is at hand: a design by its id, nil for the logical side.
+  def part = %w[physical script].include?(stage) ? design&.id : nil
+
+  # Parameters that name the findings of this part.
+  def findings_of = { stage:, design: part }.compact
+
   # What the ledger of this stage is called in addresses.
   def ledger_scope = stage == "physical" ? design&.id : stage
 

@@ -1,19 +1,20 @@
 # frozen_string_literal: true
 
-# The latest findings of this process: they are looked for once a revision, whoever asks, and only where something
-# has changed since.
+# The latest findings of this process, by the parts of models: they are looked for once a revision, whoever asks, and
+# only where something has changed since.
 module FindingsCache
   Known = Struct.new(:revision, :report)
-  LATEST = Latest.new(6)
+  LATEST = Latest.new(12)
 
   module_function
 
-  # [Kelvath::Findings::Finding, …] of a model, which is at stored's revision, or of a later one.
-  def fetch(stored, model)
-    known = LATEST.fetch(stored.id) do |known|
+  # [Kelvath::Findings::Finding, …] of a part of a model (a design by its id, nil for the logical side), which is at
+  # stored's revision, or of a later one.
+  def fetch(stored, model, part)
+    known = LATEST.fetch([ stored.id, part ]) do |known|
       next known if known && known.revision >= stored.revision
 
-      Known.new(stored.revision, Kelvath::Findings::Report.of(model, NamingStandard.of(model), previous: known&.report))
+      Known.new(stored.revision, Kelvath::Findings::Report.of(model, NamingStandard.of(model), part:, previous: known&.report))
     end
     known.report.findings
   end

@@ -14,19 +14,7 @@ class ElementRow < ApplicationRecord
   def element = self.class.element(kind, id.last, parent_id, content)
 
   # Which part of its model an element belongs to: a design with all within it and its diagrams, or the main part.
-  def self.part(element, model)
-    return part_of_root(element) unless element.parent_id
-
-    part_of_root(model.ancestors(element).last || element)
-  end
-
-  def self.part_of_root(root)
-    case root.kind
-    when :design then root.id
-    when :diagram then root.design_id || MAIN
-    else MAIN
-    end
-  end
+  def self.part(element, model) = Kelvath::Model::Parts.of(element, model) || MAIN
 
   def self.element(kind, id, parent_id, content)
     Kelvath::Metamodel.kept_element({ "kind" => kind, "id" => id, "within" => parent_id, **JSON.parse(content) })

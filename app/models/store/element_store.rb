@@ -20,9 +20,10 @@ module ElementStore
   end
 
   # All elements of a model.
-  def read(model_id)
-    ElementRow.where(model_id:).pluck(:kind, :id, :parent_id, :content).map { |row| ElementRow.element(*row) }
-  end
+  def read(model_id) = elements(ElementRow.where(model_id:))
+
+  # The elements of rows.
+  def elements(rows) = rows.pluck(:kind, :id, :parent_id, :content).map { |row| ElementRow.element(*row) }
 
   # Writes the elements of a new model, piece by piece, with pauses in which others may write; tells the block how
   # many each time.

@@ -20,20 +20,29 @@ module ModelCache
 
   # What a commit made; a later one stays.
   def put(id, revision, model)
-    LATEST.fetch(id) { |known| known && known.revision >= revision ? known : Known.new(revision, model) }
+    LATEST.fetch(id) { |known| known && known.revision >= revision ? known : known(revision, model) }
   end
 
   def clear = LATEST.clear
 
   def move_on(known, stored)
     later = stored.journal_entries.where("revision > ?", known.revision).order(:revision).to_a
-    Known.new(later.last&.revision || known.revision, later.reduce(known.model) { |older, entry| entry.change_set.apply(older) })
+    later.reduce(known) { |older, entry| known(entry.revision, entry.change_set.apply(older.model)) }
   end
 
-  # One glance at the tables and the revision: writers may go on meanwhile.
+  # What is not loaded by then was not touched by what came before.
+  def known(revision, model)
+    model.absent.each_value { |part| part.untouched_until(revision) }
+    Known.new(revision, model)
+  end
+
+  # One glance at the main part and the revision: writers may go on meanwhile. Designs are loaded when they are asked for.
   def read(stored)
     ElementStore.glance do
-      Known.new(StoredModel.where(id: stored.id).pick(:revision) || raise(ActiveRecord::RecordNotFound), Kelvath::Model.of(ElementStore.read(stored.id)))
+      revision = StoredModel.where(id: stored.id).pick(:revision) || raise(ActiveRecord::RecordNotFound)
+      elements = ElementStore.elements(StoredPart.main(stored.id))
+      designs = elements.select { |element| element.kind == :design }.map(&:id)
+      Known.new(revision, Kelvath::Model.of(elements, parts: StoredPart.all(stored.id, revision, designs)))
     end
   end
 end

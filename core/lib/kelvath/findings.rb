@@ -17,7 +17,10 @@ module Kelvath
 
     # All findings of a model, in the order of the checks. standard: what its names are to keep to.
     def of(model, standard = Naming::Standard.plain)
-      model.memo([ :findings, standard ]) { Report.of(model, standard).findings }
+      model.memo([ :findings, standard ]) do
+        parts = [ nil, *model.all(:design).map(&:id) ].map { |part| Report.of(model, standard, part:).findings }
+        parts.flatten(1).group_by(&:check).values_at(*CHECKS).compact.flatten(1)
+      end
     end
 
     # The finding of that key. Raises NotFound when it no longer stands.
@@ -30,7 +33,8 @@ module Kelvath
 
     # What would mend a finding of a model: [Fix, …]; empty if it no longer stands.
     def fixes(model, finding, standard = Naming::Standard.plain)
-      check = finding.check.new(model, standard)
+      part = Model::Parts.of(model.fetch(finding.element_id), model)
+      check = finding.check.new(model, standard, part:)
       check.look_at(finding.subject_id)
       check.fixes.fetch(finding.key, [])
     end

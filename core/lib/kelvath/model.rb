@@ -1,16 +1,18 @@
 # frozen_string_literal: true
 
+require_relative "model/parts"
+
 module Kelvath
   # An immutable graph of elements, indexed by id, kind, parent and reference. Changing it gives a
   # new Model; the two share everything the change did not touch.
   class Model
+    include Parts
+
     NO_IDS = {}.freeze
     NONE = [].freeze
 
-    # The model that holds just these elements.
-    def self.of(elements) = EMPTY.updated(put: elements, drop: [])
-
-    attr_reader :elements
+    # The model that holds just these elements; parts: those that are not among them (Parts#without).
+    def self.of(elements, parts: {}) = EMPTY.updated(put: elements, drop: []).without(parts)
 
     # Used by .of and #updated; the four indexes must agree.
     def initialize(elements, by_kind, by_parent, by_reference)
@@ -27,7 +29,7 @@ module Kelvath
 
     # The element of that id; kinds: what it may be. Raises NotFound.
     def fetch(id, *kinds)
-      found = @elements.fetch(id) { raise NotFound, "There is no element #{id} in this model; it may have been removed." }
+      found = self[id] || raise(NotFound, "There is no element #{id} in this model; it may have been removed.")
       return found if kinds.empty? || kinds.include?(found.kind)
 
       raise NotFound, "#{id} is a #{found.class.title}, not a #{kinds.map { |kind| Metamodel.fetch(kind).title }.join(' or ')}."
@@ -37,24 +39,39 @@ module Kelvath
     def of_kind(id, *kinds) = self[id]&.then { |found| found if kinds.include?(found.kind) }
 
     # The element of that id, or nil.
-    def [](id) = @elements[id]
-    def key?(id) = @elements.key?(id)
-    def size = @elements.size
+    def [](id) = @elements[id] || (found_elsewhere(id) if @absent)
+    def key?(id) = @elements.key?(id) || (@absent ? !found_elsewhere(id).nil? : false)
+    def size = elements.size
+
+    # { id => element } of all there are.
+    def elements
+      load_all
+      @elements
+    end
 
     # All elements of a kind, in order of id.
-    def all(kind) = @all[kind] ||= sorted(@by_kind.fetch(kind, NO_IDS).keys.map { |id| @elements[id] })
+    def all(kind) = @all[kind] ||= sorted(ids_of(kind).map { |id| @elements[id] })
 
     # Ids of all elements of a kind, in no order.
-    def ids_of(kind) = @by_kind.fetch(kind, NO_IDS).keys
+    def ids_of(kind)
+      load_all if @absent && SPREAD.include?(kind)
+      @by_kind.fetch(kind, NO_IDS).keys
+    end
 
     # The elements of a kind within a parent, by their position, then id.
     def children(parent_id, kind) = (@children[parent_id] ||= family(parent_id)).fetch(kind, NONE)
 
     # Ids of everything directly within a parent.
-    def child_ids(parent_id) = @by_parent.fetch(parent_id, NO_IDS).keys
+    def child_ids(parent_id)
+      load_within(parent_id) if @absent
+      @by_parent.fetch(parent_id, NO_IDS).keys
+    end
 
-    # Ids of the elements that refer to that one.
-    def referrer_ids(id) = @by_reference.fetch(id, NO_IDS).keys
+    # Ids of the elements that refer to that one. Only those of its own part do, with few exceptions.
+    def referrer_ids(id)
+      load_all if @absent && REFERRED.include?(self[id]&.kind)
+      @by_reference.fetch(id, NO_IDS).keys
+    end
 
     # The elements of a kind that refer to that one, in order of id.
     def referrers(id, kind) = referrer_ids(id).map { |other| @elements[other] }.select { |other| other.kind == kind }.sort_by(&:id)
@@ -83,19 +100,24 @@ module Kelvath
     end
 
     # The part of this model whose kinds are named.
-    def only(kinds) = Model.of(@elements.each_value.select { |element| kinds.include?(element.kind) })
+    def only(kinds) = Model.of((kinds.any? { |kind| SPREAD.include?(kind) } ? elements : @elements).each_value.select { |element| kinds.include?(element.kind) })
 
     def ==(other) = other.is_a?(Model) && other.elements == elements
 
     # A copy that changes in place, for a change of many steps.
-    def workspace = Workspace.new(self, Indexes.new(@elements, @by_kind, @by_parent, @by_reference), @all, @children, @memo_of)
+    def workspace
+      indexes, left = copy
+      Workspace.new(indexes, @all, @children, @memo_of).without(left)
+    end
 
     # A new model with elements put in (added or replaced) and others, by id, dropped.
     def updated(put:, drop:)
-      draft = Indexes.new(@elements, @by_kind, @by_parent, @by_reference)
+      load_for_change(put, drop)
+      draft, left = copy
       drop.each { |id| draft.drop(id) }
       put.each { |element| draft.put(element) }
-      Model.new(*draft.all).inherit(self, @all, @children, @memo_of, put + drop.filter_map { |id| @elements[id] } + put.filter_map { |element| @elements[element.id] })
+      changed = put + drop.filter_map { |id| @elements[id] } + put.filter_map { |element| @elements[element.id] }
+      Model.new(*draft.all).inherit(self, @all, @children, @memo_of, changed).without(left)
     end
 
     STEPS_KNOWN = 200 # how many steps back a model knows what was changed
@@ -128,7 +150,13 @@ module Kelvath
 
     # All children of a parent by kind, sorted: who asks for one kind soon asks for the next.
     def family(parent_id)
+      load_within(parent_id) if @absent
       @by_parent.fetch(parent_id, NO_IDS).keys.map { |id| @elements[id] }.group_by(&:kind).transform_values { |list| sorted(list) }
+    end
+
+    def found_elsewhere(id)
+      load_all
+      @elements[id]
     end
 
     def sorted(list)

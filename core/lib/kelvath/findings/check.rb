@@ -30,10 +30,12 @@ module Kelvath
       # What would mend each finding of this check: { key => [Fix, …] }
       attr_reader :fixes
 
-      # standard: the Naming::Standard that the model follows; previous: this check as it looked at an older model.
-      def initialize(model, standard = Naming::Standard.plain, previous: nil)
+      # standard: the Naming::Standard that the model follows; part: the design at which it looks, by its id, nil for what
+      # is no design's; previous: this check as it looked at an older model.
+      def initialize(model, standard = Naming::Standard.plain, part: nil, previous: nil)
         @model = model
         @standard = standard
+        @part = part
         @previous = previous
         @fixes = {}
       end
@@ -41,11 +43,14 @@ module Kelvath
       # The findings about every element that it looks at.
       def all = subjects.flat_map { |subject| look_at(subject.id) }
 
-      def subjects = self.class.looks_at.flat_map { |kind| model.all(kind) }
+      # What it looks at in its part.
+      def subjects = self.class.looks_at.flat_map { |kind| in_part(kind) }
 
       # The findings about one element, by its id; none if there is no such element any more.
       def look_at(id)
         subject = model.of_kind(id, *self.class.looks_at) or return []
+        return [] unless Model::Parts.of(subject, model) == @part
+
         @subject_id = id
         about(subject)
       end
@@ -62,7 +67,15 @@ module Kelvath
 
       private
 
-      attr_reader :model, :standard
+      attr_reader :model, :standard, :part
+
+      def in_part(kind)
+        physical = Metamodel.fetch(kind).side == :physical
+        return model.all(kind).select { |each| each.design_id == part } if kind == :diagram
+        return part && physical ? Metamodel::Design.elements(model, part, kind) : [] if part || physical
+
+        model.all(kind)
+      end
 
       # Findings about an element; a subclass implements it.
       def about(subject) = raise(NotImplementedError)

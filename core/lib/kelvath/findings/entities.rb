@@ -140,7 +140,9 @@ module Kelvath
       private
 
       def found
-        cycle = Logical::KeyMigration.cycle(model) or return []
+        cycle = Logical::KeyMigration.cycle(model) unless part
+        return [] unless cycle
+
         names = cycle.map { |id| model[id].name }
         links = model.all(:relationship).select { |link| link.identifying && cycle.include?(link.from_id) && cycle.include?(link.to_id) }
         [ finding(model.fetch(cycle.first), "These entities identify each other in a circle: #{[ *names, names.first ].join(' → ')}.",

@@ -25,17 +25,18 @@ module Kelvath
         end
       end
 
-      # The report of a model; previous: one of an older model.
-      def self.of(model, standard = Naming::Standard.plain, previous: nil) = new(model, standard, previous)
+      # The report of a part of a model (Model::Parts): a design by its id, nil for the main one; previous: one of the
+      # same part of an older model.
+      def self.of(model, standard = Naming::Standard.plain, part: nil, previous: nil) = new(model, standard, part, previous)
 
       attr_reader :model, :standard, :checks
 
-      def initialize(model, standard, previous)
+      def initialize(model, standard, part, previous)
         @model = model
         @standard = standard
         known = (model.changed_from(previous.model) if previous && previous.standard.equal?(standard))
         @checks = CHECKS.to_h do |check|
-          [ check, check.new(model, standard, previous: (previous.checks[check] if known)) ]
+          [ check, check.new(model, standard, part:, previous: (previous.checks[check] if known)) ]
         end
         change = Change.new(previous.model, model, known) if known
         @found = @checks.to_h do |check, looker|

@@ -17,6 +17,16 @@ module Kelvath
       def self.tables(model, id) = model.children(id, :table)
       def self.views(model, id) = model.children(id, :view)
       def self.schemas(model, id) = model.children(id, :schema)
+
+      # All elements of a kind in a design.
+      def self.elements(model, id, kind)
+        case kind
+        when :design then [ model.fetch(id) ]
+        when :column then tables(model, id).flat_map { |table| Column.nested(model, table.id).map(&:first) }
+        when :schema, :table, :view then model.children(id, kind)
+        else tables(model, id).flat_map { |table| model.children(table.id, kind) }
+        end
+      end
     end
 
     # A namespace for tables and views (SQL:2016, 4.20). What names none is in the one that a connection begins with.

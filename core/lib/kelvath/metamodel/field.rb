@@ -6,6 +6,7 @@ module Kelvath
     # parsing of typed text, the JSON Schema, the ledger cell and the input shown.
     class Field
       DIGEST = /\A\h{64}\z/ # SHA-256, in hexadecimal
+      CONTENT = %r{\Ae[A-Z][A-Za-z0-9+/]+=*\z} # what was kept in place of its digest before: deflated, in base64
       # What the values of each type are in the model file (JSON Schema).
       TYPES = {
         name: { "type" => "string" },
@@ -77,7 +78,7 @@ module Kelvath
       def stored(value)
         case type
         when :native_type then NativeType.stored(value)
-        when :digest then value.nil? || value.match?(DIGEST) ? value : Derivation::Base.digest_of(value.unpack1("m0")) # the content itself
+        when :digest then value.to_s.match?(CONTENT) ? Derivation::Base.digest_of(value.unpack1("m")) : value
         else value
         end
       end

@@ -6,7 +6,7 @@ module Kelvath
     # reads like any other model; whoever keeps it sees later steps.
     class Workspace < Model
       # indexes: open copies of the model's; then its sorted lists, and what it remembers.
-      def initialize(_model, indexes, all, children, memo_of)
+      def initialize(indexes, all, children, memo_of)
         super(*indexes.all)
         @indexes = indexes
         @all = all.dup
@@ -16,6 +16,7 @@ module Kelvath
 
       # Adds an element, or puts it in the place of its older version.
       def put(element)
+        load_for_change([ element ], NONE)
         old = @elements[element.id]
         @indexes.put(element)
         relist(old, element)
@@ -28,22 +29,30 @@ module Kelvath
       def put_all(elements)
         return elements.each { |element| put(element) } if elements.size < MANY
 
+        load_for_change(elements, NONE)
         olds = elements.filter_map { |element| @elements[element.id] }
         elements.each { |element| @indexes.put(element) }
         forget((elements + olds).map(&:kind).uniq, (elements + olds).map(&:parent_id).uniq)
       end
 
       # The model as it stands now, to be kept; nothing may be put or dropped here afterwards.
-      def settled = Model.new(*@indexes.all).inherit(self, @all, @children, @memo_of, NONE)
+      def settled = Model.new(*@indexes.all).inherit(self, @all, @children, @memo_of, NONE).without(absent)
 
       # Takes an element out, by its id.
       def drop(id)
-        old = @elements[id] or return
+        old = self[id] or return
         @indexes.drop(id)
         relist(old, nil)
       end
 
       private
+
+      def take_in(id, elements)
+        elements.each { |element| @indexes.put(element) }
+        forget(elements.map(&:kind).uniq, elements.map(&:parent_id).uniq)
+        left = @absent.except(id)
+        @absent = left.empty? ? nil : left
+      end
 
       def forget(kinds, parent_ids)
         @memo.clear

@@ -27,12 +27,16 @@ module Kelvath
         @standard = standard
       end
 
-      def breaches = @breaches ||= logical_breaches + physical_breaches
+      def breaches = breaches_in(nil) + @model.all(:design).flat_map { |design| breaches_in(design.id) }
+
+      # Those of one part: a design by its id, nil for the logical side.
+      def breaches_in(part) = (@breaches ||= {})[part] ||= part ? physical_breaches(part) : logical_breaches
 
       # Area values in the order of the subject areas, then the rest.
       def areas
         wrong = breaches.map { |breach| breach.element.id }.to_set
-        objects = (logical_elements + physical_rows.map { |row| @model.fetch(row.id) }).group_by { |element| area_id(element) }
+        rows = @model.all(:design).flat_map { |design| physical_rows(design.id) }
+        objects = (logical_elements + rows.map { |row| @model.fetch(row.id) }).group_by { |element| area_id(element) }
         [ *@model.all(:subject_area), nil ].filter_map do |area|
           list = objects.fetch(area&.id, [])
           Area.new(subject_area: area, objects: list.size, complying: list.count { |element| !wrong.include?(element.id) }) if list.any?
@@ -77,12 +81,14 @@ module Kelvath
         now.size != right.size || now.zip(right).any? { |word, wanted| word != wanted && !word.match?(/.[[:upper:]]/) }
       end
 
-      def physical_rows
-        @physical_rows ||= @model.all(:design).reject { |design| design.id == @model.header.names_from_id }.flat_map { |design| PhysicalRun.new(@model, design, @standard, all: false).rows }
+      # The design that leads is judged by nobody.
+      def physical_rows(design_id)
+        (@physical_rows ||= {})[design_id] ||=
+          design_id == @model.header.names_from_id ? [] : PhysicalRun.new(@model, @model.fetch(design_id), @standard, all: false).rows
       end
 
-      def physical_breaches
-        physical_rows.filter_map do |row|
+      def physical_breaches(design_id)
+        physical_rows(design_id).filter_map do |row|
           warnings = row.warnings.reject { |warning| UNBLAMED.include?(warning.code) || warning.code == :unknown }
           warnings += [ Warning.new(code: :out_of_step, text: "It follows the logical name and should be “#{row.after}”.") ] if row.changed?
           Breach.new(element: @model.fetch(row.id), warnings:, wanted: row.changed? ? row.after : nil) if warnings.any?
