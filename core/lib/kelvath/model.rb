@@ -155,7 +155,7 @@ module Kelvath
     end
 
     def found_elsewhere(id)
-      load_all
+      load_all unless id.nil? || id == ""
       @elements[id]
     end
 
