@@ -31,7 +31,8 @@ class Served
   def url(path) = "http://localhost:#{port}#{path}"
 
   # Resident memory in megabytes.
-  def memory = File.read("/proc/#{pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i / 1024.0
+  # MB that the process holds for itself; pages of the database file, which the system keeps, are not among them.
+  def memory = File.read("/proc/#{pid}/status")[/RssAnon:\s+(\d+)/, 1].to_i / 1024.0
 
   # A session as a browser keeps it: cookie and token.
   def visit(path)
