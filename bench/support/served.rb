@@ -30,7 +30,6 @@ class Served
 
   def url(path) = "http://localhost:#{port}#{path}"
 
-  # Resident memory in megabytes.
   # MB that the process holds for itself; pages of the database file, which the system keeps, are not among them.
   def memory = File.read("/proc/#{pid}/status")[/RssAnon:\s+(\d+)/, 1].to_i / 1024.0
 

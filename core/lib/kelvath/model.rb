@@ -67,6 +67,12 @@ module Kelvath
       @by_parent.fetch(parent_id, NO_IDS).keys
     end
 
+    # Does nothing stand within it?
+    def leaf?(id)
+      load_within(id) if @absent
+      !@by_parent.key?(id)
+    end
+
     # Ids of the elements that refer to that one. Only those of its own part do, with few exceptions.
     def referrer_ids(id)
       load_all if @absent && REFERRED.include?(self[id]&.kind)

@@ -104,7 +104,7 @@ module Kelvath
 
       # The same types recur.
       def type_text(column)
-        return @types[column.native_type] if model.children(column.id, :column).empty?
+        return @types[column.native_type] if model.leaf?(column.id)
 
         platform.write_type(platform.type_of(column, model))
       end

@@ -90,7 +90,9 @@ module Kelvath
 
       # The columns of a table, each followed by those within it: [[Column, depth], …].
       def self.nested(model, parent_id, depth = 0)
-        model.children(parent_id, :column).flat_map { |column| [ [ column, depth ], *nested(model, column.id, depth + 1) ] }
+        model.children(parent_id, :column).flat_map do |column|
+          model.leaf?(column.id) ? [ [ column, depth ] ] : [ [ column, depth ], *nested(model, column.id, depth + 1) ]
+        end
       end
 
       def card_ids(model) = [ model.ancestors(self).find { |each| each.kind == :table }&.id ].compact

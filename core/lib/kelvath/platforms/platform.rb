@@ -124,6 +124,8 @@ module Kelvath
 
       # The type of a column with the fields of its record, which are the columns within it.
       def type_of(column, model)
+        return column.native_type if model.leaf?(column.id)
+
         within = model.children(column.id, :column)
         return column.native_type if within.empty?
 
