@@ -10,15 +10,14 @@ module Kelvath
     class Script
       attr_reader :heading, :statements
 
-      # heading: lines of plain text.
+      # heading: lines of plain text; statements: Statement values without lines, which get theirs here.
       def initialize(heading:, statements:)
         @heading = Comments.lines(heading.join("\n"))
         line = @heading.size + 2
-        @statements = statements.map do |statement|
-          placed = statement.dup
-          placed.line = line
+        @statements = statements.each do |statement|
+          statement.line = line
           line += statement.sql.count("\n") + 2
-          placed.freeze
+          statement.freeze
         end.freeze
       end
 

@@ -149,7 +149,7 @@ module Kelvath
       end
 
       # Text as a literal.
-      def literal(text) = "'#{text.delete("\0").gsub("'", "''")}'"
+      def literal(text) = "'#{text.match?(/['\0]/) ? text.delete("\0").gsub("'", "''") : text}'"
 
       # The SQL of a default that was typed as a plain value.
       def default_expression(text, value_type)

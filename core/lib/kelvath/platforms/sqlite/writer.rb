@@ -17,7 +17,7 @@ module Kelvath
 
       # AUTOINCREMENT can only be said where the key is said at its column.
       def identity_clause(column)
-        key = counted_key(column) or return ""
+        key = counted_key(column) or return
         "#{constraint_name(key)}PRIMARY KEY AUTOINCREMENT"
       end
 
