@@ -1,8 +1,15 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_28_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_28_000002) do
   create_table "bases", primary_key: "digest", id: :string, force: :cascade do |t|
     t.binary "content", null: false
+  end
+
+  create_table "checkpoints", force: :cascade do |t|
+    t.string "model_id", null: false
+    t.integer "revision", null: false
+    t.binary "content", null: false
+    t.index ["model_id", "revision"], name: "index_checkpoints_on_model_id_and_revision", unique: true
   end
 
   create_table "elements", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -81,6 +88,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_28_000001) do
     t.index ["name"], name: "index_starters_on_name", unique: true
   end
 
+  add_foreign_key "checkpoints", "models", on_delete: :cascade
   add_foreign_key "elements", "models", on_delete: :cascade
   add_foreign_key "journal_entries", "models", on_delete: :cascade
   add_foreign_key "milestones", "models", on_delete: :cascade

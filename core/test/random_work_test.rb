@@ -73,6 +73,8 @@ class RandomWorkTest < CoreTest
       model = ferries
       report = Findings::Report.of(model)
       done = 0
+      @changes = []
+      base = model
       STEPS.times do
         name, work = WORKS.to_a.sample(random:)
         after = step(model, name, work, random) or next
@@ -81,6 +83,7 @@ class RandomWorkTest < CoreTest
         assert_found_alike(after, report, name) if (done % 4).zero?
         model = after
       end
+      assert_folds(base, model, @changes)
       assert_operator done, :>, STEPS / 3, "seed #{seed}: too little could be done"
       assert_works(model, "seed #{seed}")
     end
@@ -98,9 +101,19 @@ class RandomWorkTest < CoreTest
     assert_equal model, change.inverse.apply(after), "#{name} can be taken back"
     assert_equal change, ChangeSet.from_h(JSON.parse(JSON.generate(change.to_h))), "#{name} can be stored"
     refute_empty change.describe(model), name
+    @changes << change
     after
   rescue InvalidValue, InvalidChange
     nil
+  end
+
+  # All changes as one lead there, and back.
+  def assert_folds(base, model, changes)
+    folded = ChangeSet::Folding.of(changes)
+    assert_equal model, folded.apply(base)
+    assert_equal base, folded.inverse.apply(model)
+    assert_equal base, ChangeSet::Folding.of(changes.reverse.map(&:inverse)).apply(model)
+    assert_empty ChangeSet::Folding.of(changes + changes.reverse.map(&:inverse)).to_h
   end
 
   # What is found by looking only where something has changed is what is found by looking everywhere.

@@ -3,7 +3,8 @@
 # Markup of this process, kept with the very things it was made of, so that a page with a thousand of them paints
 # anew only those that are other than the last time.
 module KeptMarkup
-  LATEST = Latest.new(24)
+  MOST = 60_000 # pieces that stay
+  LATEST = Latest.new(200, most: MOST, &:size)
 
   module_function
 

@@ -2,7 +2,8 @@
 
 # The latest ledgers of this process, so that a change works out anew only the groups that it touched.
 module LedgerCache
-  TRAILS = Trail::Cache.new(12) { |model, scope, view, previous| Kelvath::Ledger.of(model, scope, view:, previous:) }
+  MOST = 150_000 # rows of all ledgers that stay
+  TRAILS = Trail::Cache.new(40, most: MOST) { |model, scope, view, previous| Kelvath::Ledger.of(model, scope, view:, previous:) }
 
   module_function
 

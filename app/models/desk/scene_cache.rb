@@ -2,7 +2,8 @@
 
 # The latest scenes of this process, so that a change repaints only what it touched.
 module SceneCache
-  TRAILS = Trail::Cache.new(12) { |model, diagram_id, previous| Kelvath::Diagram::Scene.of(model, diagram_id, previous:) }
+  MOST = 20_000 # cards of all scenes that stay
+  TRAILS = Trail::Cache.new(40, most: MOST) { |model, diagram_id, previous| Kelvath::Diagram::Scene.of(model, diagram_id, previous:) }
 
   module_function
 

@@ -22,9 +22,10 @@ class Trail
 
   # The trails of one kind that were used last.
   class Cache
-    # make: (model, the rest of the key, the value before or nil) -> the value.
-    def initialize(kept, &make)
-      @latest = Latest.new(kept)
+    # most: what all values may weigh, by their #weight; make: (model, the rest of the key, the value before or nil)
+    # -> the value.
+    def initialize(kept, most:, &make)
+      @latest = Latest.new(kept, most:) { |trail| trail.value.weight }
       @make = make
     end
 

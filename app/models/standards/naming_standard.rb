@@ -3,10 +3,7 @@
 # The lexicon and the rulebook that a model follows, each at a version; worked out once and kept.
 class NamingStandard
   KEPT = 8
-  LOCK = Monitor.new
-  @lexicons = {}
-  @rulebooks = {}
-  @standards = {}
+  LEXICONS, RULEBOOKS, STANDARDS = Array.new(3) { Latest.new(KEPT) }
 
   # Which ones, at which versions; nothing: the plain ones.
   Choice = Struct.new(:lexicon, :lexicon_version, :rulebook, :rulebook_version, keyword_init: true) do
@@ -56,9 +53,9 @@ class NamingStandard
     def fetch(choice)
       return Kelvath::Naming::Standard.plain if choice.plain?
 
-      lexicon = element(@lexicons, choice.stored_lexicon, choice.lexicon_version) { |model| Kelvath::Naming::Lexicon.of(model) } || Kelvath::Naming::Standard.plain.lexicon
-      rulebook = element(@rulebooks, choice.stored_rulebook, choice.rulebook_version) { |model| Kelvath::Naming::Rulebook.of(model) } || Kelvath::Naming::Rulebook.plain
-      LOCK.synchronize { remember(@standards, [ lexicon, rulebook ]) { Kelvath::Naming::Standard.new(lexicon, rulebook) } }
+      lexicon = element(LEXICONS, choice.stored_lexicon, choice.lexicon_version) { |model| Kelvath::Naming::Lexicon.of(model) } || Kelvath::Naming::Standard.plain.lexicon
+      rulebook = element(RULEBOOKS, choice.stored_rulebook, choice.rulebook_version) { |model| Kelvath::Naming::Rulebook.of(model) } || Kelvath::Naming::Rulebook.plain
+      STANDARDS.fetch([ lexicon.object_id, rulebook.object_id ]) { |known| known || Kelvath::Naming::Standard.new(lexicon, rulebook) }
     end
 
     # The lexicon and rulebook as they are now, released or not.
@@ -72,21 +69,14 @@ class NamingStandard
       StoredModel.of_sort("model").where(id: ids).order(:name)
     end
 
-    def clear = LOCK.synchronize { [ @lexicons, @rulebooks, @standards ].each(&:clear) }
+    def clear = [ LEXICONS, RULEBOOKS, STANDARDS ].each(&:clear)
 
     private
 
     # One that was removed is as good as none.
     def element(cache, stored, version)
       milestone = stored&.versions&.find_by(number: version) or return
-      LOCK.synchronize { remember(cache, [ stored.id, milestone.revision ]) { yield stored.model_at(milestone.revision) } }
-    end
-
-    def remember(cache, key)
-      value = cache.delete(key) || yield
-      cache[key] = value
-      cache.shift while cache.size > KEPT
-      value
+      cache.fetch([ stored.id, milestone.revision ]) { |known| known || yield(stored.model_at(milestone.revision)) }
     end
   end
 end

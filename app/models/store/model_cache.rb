@@ -5,7 +5,8 @@ module ModelCache
   # A model and the revision at which it is.
   Known = Struct.new(:revision, :model)
 
-  LATEST = Latest.new(6)
+  MOST = 300_000 # elements of all models that stay, some 300 MB
+  LATEST = Latest.new(40, most: MOST) { |known| known.model.weight }
 
   module_function
 
@@ -27,7 +28,9 @@ module ModelCache
 
   def move_on(known, stored)
     later = stored.journal_entries.where("revision > ?", known.revision).order(:revision).to_a
-    later.reduce(known) { |older, entry| known(entry.revision, entry.change_set.apply(older.model)) }
+    return known if later.empty?
+
+    known(later.last.revision, Kelvath::ChangeSet::Folding.of(later.map(&:change_set)).apply(known.model))
   end
 
   # What is not loaded by then was not touched by what came before.

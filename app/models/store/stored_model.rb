@@ -55,12 +55,8 @@ class StoredModel < ApplicationRecord
     known.model
   end
 
-  # The model as it was at a revision: the journal's later entries taken back one by one.
-  def model_at(revision)
-    newest = model
-    later = journal_entries.where("revision > ? AND revision <= ?", revision, self.revision)
-    later.order(revision: :desc).reduce(newest) { |newer, entry| entry.change_set.inverse.apply(newer) }
-  end
+  # The model as it was at a revision.
+  def model_at(revision) = Checkpoint.model_at(self, revision)
 
   # Says what is known to stand in the database.
   def at(revision, **others)

@@ -42,7 +42,8 @@ class StoredPart
   # Others have gone on: what they did is taken back, from all of the model.
   def earlier
     later = JournalEntry.where(model_id: @model_id).where("revision > ?", @revision).order(revision: :desc)
-    whole = later.reduce(Kelvath::Model.of(ElementStore.read(@model_id))) { |newer, entry| entry.change_set.inverse.apply(newer) }
+    undone = Kelvath::ChangeSet::Folding.of(later.map { |entry| entry.change_set.inverse })
+    whole = undone.apply(Kelvath::Model.of(ElementStore.read(@model_id)))
     whole.elements.each_value.select { |each| part?(each, whole) }
   end
 

@@ -103,3 +103,4 @@ module Kelvath
 end
 
 require_relative "change_set/rebase"
+require_relative "change_set/folding"

@@ -63,6 +63,10 @@ module Kelvath
 
     # Changes from an older ledger of the same scope and view.
     def changed_since(older) = Changes.between(older, self)
+
+    # How many rows it holds.
+    def weight = all_groups.sum { |group| group.rows.size }
+
     def rows = @rows ||= all_groups.flat_map(&:rows).to_h { |row| [ row.id, row ] }
 
     # What a new row adds, or nil if rows cannot be added here.

@@ -43,6 +43,9 @@ module Kelvath
     def key?(id) = @elements.key?(id) || (@absent ? !found_elsewhere(id).nil? : false)
     def size = elements.size
 
+    # How many elements it holds in memory.
+    def weight = @elements.size
+
     # { id => element } of all there are.
     def elements
       load_all

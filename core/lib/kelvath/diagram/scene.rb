@@ -64,6 +64,9 @@ module Kelvath
       # SceneChanges from an older scene of the same diagram.
       def changed_since(older) = SceneChanges.between(older, self)
 
+      # How many cards it holds.
+      def weight = boxes.size
+
       # Is there a shape of that id?
       def key?(id) = [ boxes, lines, notes, panels ].any? { |part| part.key?(id) }
 
