@@ -7,7 +7,8 @@ require "ferrum"
 # Walks through the demo and keeps a picture of each main view.
 class Screenshots
   DIRECTORY = Rails.root.join("docs/screenshots")
-  FLAGS = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil, "hide-scrollbars" => nil }.freeze
+  FLAGS = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil,
+            "disable-sync" => nil, "hide-scrollbars" => nil }.freeze
 
   def initialize(served, browser)
     @served = served
@@ -43,14 +44,18 @@ class Screenshots
   end
 
   def diagrams(stored)
-    %w[concept logical].map { |stage| stored.model.all(:diagram).find { |diagram| diagram.stage == stage } }.each do |diagram|
-      picture(diagram.stage, "/models/#{stored.id}/diagrams/#{diagram.id}") { zoom_to(diagram.stage == "concept" ? "Sailing" : "Inspection") }
+    %w[concept logical].map { |stage| stored.model.all(:diagram).find { |diagram| diagram.stage == stage } }
+                       .each do |diagram|
+      picture(diagram.stage, "/models/#{stored.id}/diagrams/#{diagram.id}") do
+        zoom_to(diagram.stage == "concept" ? "Sailing" : "Inspection")
+      end
     end
   end
 
   # The demo's pictures of subject areas, each whole.
   def notations(stored)
-    { "Fleet in IDEF1X" => "idef1x", "Sales as classes" => "uml", "Network after Chen" => "chen", "Operations at a glance" => "coloured" }.each do |name, file|
+    { "Fleet in IDEF1X" => "idef1x", "Sales as classes" => "uml", "Network after Chen" => "chen",
+      "Operations at a glance" => "coloured" }.each do |name, file|
       diagram = stored.model.all(:diagram).find { |each| each.name == name }
       picture(file, "/models/#{stored.id}/diagrams/#{diagram.id}") { click("button[data-action='canvas#fit']") }
     end
@@ -76,7 +81,9 @@ class Screenshots
 
   # The design as the old system's rulebook would name it; the house's words; how it names tables.
   def naming(stored, design)
-    lexicon, rulebook, other = %w[Hollin\ Sound\ words Hollin\ Sound\ names HSOPS\ names].map { |name| StoredModel.find_by!(name:) }
+    lexicon, rulebook, other = %w[Hollin\ Sound\ words Hollin\ Sound\ names HSOPS\ names].map do |name|
+      StoredModel.find_by!(name:)
+    end
     picture("naming", "/models/#{stored.id}/naming?design=#{design}&lexicon=#{lexicon.id}&rulebook=#{other.id}")
     picture("lexicon", "/lexicons/#{lexicon.id}")
     picture("rulebook", "/rulebooks/#{rulebook.id}?of=column")
@@ -91,7 +98,9 @@ class Screenshots
 
   def intake
     @browser.go_to(@served.url("/"))
-    { "intake-lexicon" => "Hollin Sound words", "intake-rulebook" => "HSOPS names" }.each { |id, name| @browser.at_css("##{id}").select(StoredModel.find_by!(name:).id) }
+    { "intake-lexicon" => "Hollin Sound words", "intake-rulebook" => "HSOPS names" }.each do |id, name|
+      @browser.at_css("##{id}").select(StoredModel.find_by!(name:).id)
+    end
     @browser.at_xpath("//button[contains(., 'HSOPS')]").click
     await { @browser.at_xpath("//a[contains(., 'Open the model')]") }
     picture("intake", nil)
@@ -102,7 +111,8 @@ class Screenshots
 end
 
 Served.open do |served|
-  browser = Ferrum::Browser.new(window_size: [ 1280, 800 ], browser_options: Screenshots::FLAGS, timeout: 30, process_timeout: 60)
+  browser = Ferrum::Browser.new(window_size: [ 1280, 800 ], browser_options: Screenshots::FLAGS, timeout: 30,
+                                process_timeout: 60)
   browser.page.set_viewport(width: 1280, height: 800)
   Screenshots.new(served, browser).take
 ensure

@@ -18,7 +18,9 @@ module KelvathWeb
     config.generators.system_tests = nil
 
     # Controllers and models stand in rooms by what they serve; the rooms are no part of their names.
-    Rails.autoloaders.main.collapse(*%w[app/controllers app/models].flat_map { |each| Dir[Rails.root.join(each, "*/")].reject { |room| room.end_with?("/concerns/") } })
+    Rails.autoloaders.main.collapse(*%w[app/controllers app/models].flat_map do |each|
+      Dir[Rails.root.join(each, "*/")].reject { |room| room.end_with?("/concerns/") }
+    end)
 
     # Scripts come as files from here and nowhere else; they import each other by digested name.
     config.assets.paths << Rails.root.join("vendor/javascript") << Rails.root.join("app/javascript")

@@ -10,5 +10,6 @@ bind "tcp://127.0.0.1:#{ENV.fetch('PORT', 3000)}"
 http_content_length_limit 100 * 1024 * 1024
 pidfile ENV["PIDFILE"] if ENV["PIDFILE"]
 
-# Only a server tidies up after one that was stopped: other processes of the application may start while runs are under way.
+# Only a server tidies up after one that was stopped: other processes of the application may start while runs are under
+# way.
 after_booted { Rails.application.executor.wrap { Run.tidy } }

@@ -35,7 +35,9 @@ module Demo
     def add_domains
       @domains = DOMAINS.to_h do |name, (type, definition, values)|
         domain = @draft.add(:domain, name:, definition:, **typed(type))
-        values.to_a.each_with_index { |value, index| @draft.add(:allowed_value, parent_id: domain.id, value:, position: index + 1.0) }
+        values.to_a.each_with_index do |value, index|
+          @draft.add(:allowed_value, parent_id: domain.id, value:, position: index + 1.0)
+        end
         [ name, domain ]
       end
     end
@@ -59,14 +61,18 @@ module Demo
     def add_attribute(entity, line)
       name, type, marks = line.split(/\s*:\s*/, 3)
       attribute = Kelvath::Editing::Attributes.add(@draft, entity.id, name, identifier: marks.to_s.include?("*"),
-                                                   mandatory: marks.to_s.match?(/[!*@]/), **Kelvath::Editing::Attributes.type_values(@draft.model, type))
-      @draft.add(:identifier, parent_id: entity.id, name: "By #{name.downcase}", member_ids: [ attribute.id ]) if marks.to_s.include?("@")
+                                                   mandatory: marks.to_s.match?(/[!*@]/),
+                                                   **Kelvath::Editing::Attributes.type_values(@draft.model, type))
+      if marks.to_s.include?("@")
+        @draft.add(:identifier, parent_id: entity.id, name: "By #{name.downcase}", member_ids: [ attribute.id ])
+      end
     end
 
     def add_relationship(sentences, **options)
       there, back = sentences.split(/(?<=\.)\s+/).map { |text| Kelvath::Logical::SentenceParser.parse(text) }
       from, to = entity(there.subject), entity(back.subject)
-      @draft.add(:relationship, from_id: from.id, to_id: to.id, phrase: there.phrase, inverse_phrase: back.phrase, to_least: there.least,
+      @draft.add(:relationship, from_id: from.id, to_id: to.id, phrase: there.phrase, inverse_phrase: back.phrase,
+                                to_least: there.least,
                                 to_most: there.most, from_least: back.least, from_most: back.most, **options)
     end
 
@@ -74,7 +80,8 @@ module Demo
 
     def add_subtypes
       SUBTYPES.each do |name, (parent, subtypes, options)|
-        @draft.add(:subtype_group, name:, parent_id: entity(parent).id, subtype_ids: subtypes.map { |subtype| entity(subtype).id }, **options)
+        @draft.add(:subtype_group, name:, parent_id: entity(parent).id,
+                   subtype_ids: subtypes.map { |subtype| entity(subtype).id }, **options)
       end
     end
 
@@ -82,7 +89,8 @@ module Demo
     def add_picture(name, area_name, layout: "down", **values)
       area = @draft.model.all(:subject_area).find { |each| each.name == area_name }
       elements = @draft.model.all(:entity).select { |entity| entity.subject_area_id == area.id }
-      diagram = @draft.add(:diagram, name:, subject_area_id: area.id, author: "Data office", dated: "2026-03-01", legend: true, title_block: true, position: 10.0, **values)
+      diagram = @draft.add(:diagram, name:, subject_area_id: area.id, author: "Data office", dated: "2026-03-01",
+                           legend: true, title_block: true, position: 10.0, **values)
       elements.each { |entity| Kelvath::Editing::Diagrams.put(@draft, diagram, entity) }
       Kelvath::Editing::Diagrams.arrange(@draft, diagram.id, key: layout)
     end

@@ -17,6 +17,7 @@ class SameHeaders
 
   def wanted
     @wanted ||= ActionDispatch::Response.default_headers.transform_keys(&:downcase)
-                                        .merge("content-security-policy" => Rails.application.config.content_security_policy.build)
+                                        .merge("content-security-policy" =>
+                                                 Rails.application.config.content_security_policy.build)
   end
 end

@@ -16,7 +16,8 @@ class SqliteChild
 
   # What a statement may not do: leave the file, load code, end the transaction, or change how the engine works.
   class Guard
-    DENIED = { 19 => :pragma, 22 => :transaction, 24 => :attach, 25 => :detach, 29 => :create_vtable, 30 => :drop_vtable, 32 => :savepoint }.freeze
+    DENIED = { 19 => :pragma, 22 => :transaction, 24 => :attach, 25 => :detach, 29 => :create_vtable,
+               30 => :drop_vtable, 32 => :savepoint }.freeze
     READING = %w[table_info table_xinfo table_list foreign_key_list index_list index_info index_xinfo].freeze
     FUNCTION = 31
     FUNCTIONS = %w[load_extension fts3_tokenizer writefile readfile edit].freeze
@@ -79,7 +80,8 @@ class SqliteChild
 
   def query(sql, binds)
     statement = @database.prepare(sql)
-    { "columns" => statement.columns, "rows" => statement.execute(*binds).map { |row| row.map { |value| sent(value) } } }
+    { "columns" => statement.columns,
+      "rows" => statement.execute(*binds).map { |row| row.map { |value| sent(value) } } }
   ensure
     statement&.close
   end
@@ -87,7 +89,9 @@ class SqliteChild
   # Answers of a statement are not asked for, but it must come to its end.
   def run(sql)
     statement = @database.prepare(sql)
-    raise Refused, "holds more than one statement" unless statement.remainder.to_s.gsub(/--[^\n]*|\/\*.*?(\*\/|\z)/m, "").delete(";").strip.empty?
+    unless statement.remainder.to_s.gsub(/--[^\n]*|\/\*.*?(\*\/|\z)/m, "").delete(";").strip.empty?
+      raise Refused, "holds more than one statement"
+    end
 
     statement.step until statement.done?
     {}
@@ -109,6 +113,7 @@ if $PROGRAM_NAME == __FILE__
   begin
     SqliteChild.new(ARGV.fetch(0), readonly: ARGV[1] == "readonly").serve($stdin, $stdout)
   rescue SQLite3::Exception => error
-    $stdout.puts(JSON.generate("error" => error.message.dup.force_encoding("UTF-8").scrub("?"), "kind" => error.class.name))
+    $stdout.puts(JSON.generate("error" => error.message.dup.force_encoding("UTF-8").scrub("?"),
+                               "kind" => error.class.name))
   end
 end

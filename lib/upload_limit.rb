@@ -14,7 +14,8 @@ class UploadLimit
 
     megabytes = 1024 * 1024
     message = "This file has #{size / megabytes} MB; the browser can send up to #{@limit / megabytes} MB. " \
-              "Read a larger one on the command line: bin/kelvath read FILE --platform sqlite --out MODEL. Nothing was changed."
+              "Read a larger one on the command line: bin/kelvath read FILE --platform sqlite --out MODEL. Nothing " \
+              "was changed."
     [ 413, { "content-type" => "text/plain; charset=utf-8" }, [ message ] ]
   end
 end

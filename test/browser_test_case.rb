@@ -5,8 +5,10 @@ require "capybara/minitest"
 require "capybara/cuprite"
 
 Capybara.register_driver(:browser) do |app|
-  flags = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil, "disable-gpu" => nil }
-  Capybara::Cuprite::Driver.new(app, window_size: [ 1280, 800 ], browser_options: flags, browser_path: ENV["BROWSER_PATH"], process_timeout: 60, timeout: 30, js_errors: true)
+  flags = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil,
+            "disable-sync" => nil, "disable-gpu" => nil }
+  Capybara::Cuprite::Driver.new(app, window_size: [ 1280, 800 ], browser_options: flags,
+                                browser_path: ENV["BROWSER_PATH"], process_timeout: 60, timeout: 30, js_errors: true)
 end
 Capybara.enable_aria_label = true
 Capybara.app = Rails.application
@@ -41,7 +43,10 @@ class BrowserTestCase < ActiveSupport::TestCase
   # Serious and critical faults, by axe-core's rules for WCAG 2.1 A and AA.
   def faults
     page.driver.browser.execute(AXE)
-    found = page.driver.browser.evaluate_async("axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'] }).then((result) => arguments[0](result.violations.map((each) => [each.impact, each.id, each.nodes.slice(0, 3).map((node) => node.html.slice(0, 160))])))", 30)
+    found = page.driver.browser.evaluate_async("axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', " \
+                                               "'wcag21aa'] }).then((result) => " \
+                                               "arguments[0](result.violations.map((each) => [each.impact, each.id, " \
+                                               "each.nodes.slice(0, 3).map((node) => node.html.slice(0, 160))])))", 30)
     found.select { |impact, *| %w[serious critical].include?(impact) }
   end
 
@@ -55,7 +60,8 @@ class BrowserTestCase < ActiveSupport::TestCase
 
   # [x, y] of a part of an element in the window: 0..1 of its width and height.
   def point(element, across: 0.5, down: 0.5)
-    rect = page.evaluate_script("(() => { const r = arguments[0].getBoundingClientRect(); return [r.x, r.y, r.width, r.height] })()", element)
+    rect = page.evaluate_script("(() => { const r = arguments[0].getBoundingClientRect(); return [r.x, r.y, r.width, " \
+                                "r.height] })()", element)
     [ rect[0] + rect[2] * across, rect[1] + rect[3] * down ]
   end
 end

@@ -16,8 +16,15 @@ module TestModels
   end
 
   # The demo's lexicon and a rulebook that ships, each at its first version.
-  def house_words = StoredModel.start(Demo::Words::TITLE, by: "Loader", label: "Loaded", change_set: Demo::Words.change_set(ids: Ids), sort: "lexicon").tap { |stored| stored.release(by: "Loader") }
-  def house_rules(key = "short") = StoredModel.start("#{key.capitalize} names", by: "Loader", label: "Loaded", change_set: Kelvath::Naming::Shipped.begin(key, "#{key.capitalize} names", ids: Ids), sort: "rulebook").tap { |stored| stored.release(by: "Loader") }
+  def house_words
+    StoredModel.start(Demo::Words::TITLE, by: "Loader", label: "Loaded", change_set: Demo::Words.change_set(ids: Ids),
+                      sort: "lexicon").tap { |stored| stored.release(by: "Loader") }
+  end
+
+  def house_rules(key = "short")
+    StoredModel.start("#{key.capitalize} names", by: "Loader", label: "Loaded", change_set: Kelvath::Naming::Shipped
+      .begin(key, "#{key.capitalize} names", ids: Ids), sort: "rulebook").tap { |stored| stored.release(by: "Loader") }
+  end
 
   def entity(model, name) = model.all(:entity).find { |each| each.name == name }
 end

@@ -20,7 +20,8 @@ class SqliteFile
     check(path)
     SqliteProcess.open(path, readonly: true) { |process| yield new(process) }
   rescue SqliteProcess::Refused => error
-    raise Kelvath::UnreadableFile, "SQLite cannot read this file: #{error.message}. It may be damaged, encrypted or cut off."
+    raise Kelvath::UnreadableFile,
+          "SQLite cannot read this file: #{error.message}. It may be damaged, encrypted or cut off."
   end
 
   # Makes a new database at a path and yields the connector; the file stays. limits: of SqliteProcess.
@@ -35,8 +36,13 @@ class SqliteFile
     raise Kelvath::UnreadableFile, "This file is empty (0 bytes); an SQLite database file is wanted." if size.zero?
 
     header = File.binread(path, HEADER)
-    raise Kelvath::UnreadableFile, "This is not an SQLite database: such a file begins with “SQLite format 3”." unless header.start_with?(MAGIC)
-    raise Kelvath::UnreadableFile, "This SQLite file is cut off after #{size} bytes, within its header." if header.bytesize < HEADER
+    unless header.start_with?(MAGIC)
+      raise Kelvath::UnreadableFile, "This is not an SQLite database: such a file begins with “SQLite format 3”."
+    end
+
+    if header.bytesize < HEADER
+      raise Kelvath::UnreadableFile, "This SQLite file is cut off after #{size} bytes, within its header."
+    end
 
     check_length(header, size)
   end
@@ -47,7 +53,8 @@ class SqliteFile
     counted = header.byteslice(24, 4) == header.byteslice(92, 4) # otherwise an old library wrote it last
     return unless counted && pages * page_size > size
 
-    raise Kelvath::UnreadableFile, "This SQLite file is cut off: its header promises #{pages * page_size} bytes, there are #{size}. Copy it again."
+    raise Kelvath::UnreadableFile, "This SQLite file is cut off: its header promises #{pages * page_size} bytes, " \
+                                   "there are #{size}. Copy it again."
   end
   private_class_method :check_length
 
@@ -58,7 +65,8 @@ class SqliteFile
   # Rows of a query as hashes with string keys; it serves as the catalog's query.
   def call(sql, binds = []) = @process.query(sql, binds)
 
-  # Runs the text of a Kelvath::Ddl::Script, statement by statement, in one transaction: all or none. Answers how many there were.
+  # Runs the text of a Kelvath::Ddl::Script, statement by statement, in one transaction: all or none. Answers how many
+  # there were.
   # Raises StatementFailed.
   def run(script, progress: Kelvath::Progress.none)
     statements = script.handed_out
@@ -76,6 +84,8 @@ class SqliteFile
   def run_one(statement)
     @process.run(statement.sql)
   rescue SqliteProcess::Refused => error
-    raise StatementFailed.new("Line #{statement.line}, #{statement.kind} #{statement.name}: #{error.message.lines.first.chomp.delete_suffix(":")}.", statement:)
+    raise StatementFailed.new(
+      "Line #{statement.line}, #{statement.kind} #{statement.name}: #{error.message.lines.first.chomp.delete_suffix(":")}.", statement:
+    )
   end
 end

@@ -31,7 +31,8 @@ class SqliteProcess
     @from, output = IO.pipe
     paths = Gem.loaded_specs.fetch("sqlite3").full_require_paths.flat_map { |each| [ "-I", each ] }
     environment = { "PATH" => ENV.fetch("PATH", ""), "LANG" => "C.UTF-8" }
-    @pid = Process.spawn(environment, RbConfig.ruby, "--disable-gems", *paths, CHILD, path.to_s, *("readonly" if readonly),
+    @pid = Process.spawn(environment, RbConfig.ruby, "--disable-gems", *paths, CHILD, path.to_s,
+                         *("readonly" if readonly),
                          in: input, out: output, err: File::NULL, unsetenv_others: true, **limits)
     [ input, output ].each(&:close)
     [ @to, @from ].each { |pipe| pipe.set_encoding(Encoding::UTF_8) }
@@ -41,7 +42,9 @@ class SqliteProcess
   def query(sql, binds = [])
     answer = ask("do" => "query", "sql" => sql, "binds" => binds)
     columns = answer.fetch("columns")
-    answer.fetch("rows").map { |row| columns.zip(row.map { |value| value.is_a?(Hash) ? value.fetch("bytes").unpack1("m0") : value }).to_h }
+    answer.fetch("rows").map do |row|
+      columns.zip(row.map { |value| value.is_a?(Hash) ? value.fetch("bytes").unpack1("m0") : value }).to_h
+    end
   end
 
   # Runs one statement.
@@ -83,8 +86,11 @@ class SqliteProcess
   def lost
     _, status = Process.wait2(@pid)
     @pid = nil
-    raise Refused, { "XFSZ" => "it makes the file larger than #{@most} MB, and was stopped", "XCPU" => "it computed for too long and was stopped" }
-      .fetch(status.signaled? ? Signal.signame(status.termsig) : "", "the engine's process ended (#{status.signaled? ? "signal #{status.termsig}" : "code #{status.exitstatus}"})")
+    raise Refused, { "XFSZ" => "it makes the file larger than #{@most} MB, and was stopped",
+                     "XCPU" => "it computed for too long and was stopped" }
+      .fetch(status.signaled? ? Signal.signame(status.termsig) : "",
+             "the engine's process " \
+             "ended (#{status.signaled? ? "signal #{status.termsig}" : "code #{status.exitstatus}"})")
   end
 
   def kill

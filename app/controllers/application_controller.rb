@@ -16,7 +16,8 @@ class ApplicationController < ActionController::Base
   end
   rescue_from(Kelvath::Conflict) { |error| complain(error.message, status: :conflict) }
   rescue_from(Journal::Busy) { |error| complain(error.message, status: :service_unavailable) }
-  rescue_from ActionController::ParameterMissing, ActionController::BadRequest, Rack::Multipart::MultipartTotalPartLimitError do |error|
+  rescue_from ActionController::ParameterMissing, ActionController::BadRequest,
+              Rack::Multipart::MultipartTotalPartLimitError do |error|
     complain(error.message, status: :bad_request)
   end
   rescue_from ActionController::UnknownFormat do
@@ -24,7 +25,9 @@ class ApplicationController < ActionController::Base
   end
   # A template that is missing for HTML is a fault of ours; for anything else nobody made one.
   rescue_from ActionView::MissingTemplate, ActionView::Template::Error do |error|
-    next complain("This is not given in that format.", status: :not_acceptable) if [ error, error.cause ].any?(ActionView::MissingTemplate) && request.format != :html
+    if [ error, error.cause ].any?(ActionView::MissingTemplate) && request.format != :html
+      next complain("This is not given in that format.", status: :not_acceptable)
+    end
 
     (error.cause && !error.cause.is_a?(ActionView::Template::Error) && rescue_with_handler(error.cause)) || raise(error)
   end
@@ -32,8 +35,12 @@ class ApplicationController < ActionController::Base
     complain("This is not there any more; it may have been removed meanwhile.", status: :not_found)
   end
   rescue_from ActionController::InvalidAuthenticityToken do
-    response.headers["X-Fresh-Token"] = form_authenticity_token if request.headers["HX-Request"] && valid_request_origin?
-    complain("The page had been open for too long, or came from elsewhere. Open it again; nothing was changed.", status: :forbidden)
+    if request.headers["HX-Request"] && valid_request_origin?
+      response.headers["X-Fresh-Token"] = form_authenticity_token
+    end
+
+    complain("The page had been open for too long, or came from elsewhere. Open it again; nothing was changed.",
+             status: :forbidden)
   end
 
   private
@@ -44,7 +51,9 @@ class ApplicationController < ActionController::Base
   # Says what is wrong: as a notice beside the work, or as a page of its own.
   def complain(message, status:)
     message = message.to_s.dup.force_encoding(Encoding::UTF_8).scrub("?").truncate(1000)
-    return render "shared/complaint", layout: false, formats: :html, status:, locals: { message: } if request.headers["HX-Request"]
+    if request.headers["HX-Request"]
+      return render "shared/complaint", layout: false, formats: :html, status:, locals: { message: }
+    end
 
     render "shared/complaint_page", layout: "application", formats: :html, status:, locals: { message: }
   end

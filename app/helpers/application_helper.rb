@@ -17,12 +17,16 @@ module ApplicationHelper
   # A partial rendered for each of many things that pages share; key: of the list they stand in.
   def kept_markup(key, things, partial, as:, **locals)
     safe_join(KeptMarkup.fetch([ partial, *key, locals ], things) do |fresh|
-      render(partial:, collection: fresh, as:, locals: { **locals }, spacer_template: "application/cut").split(CUT).map(&:html_safe)
+      render(partial:, collection: fresh, as:, locals: { **locals },
+             spacer_template: "application/cut").split(CUT).map(&:html_safe)
     end)
   end
 
-  # What the page's script imports, so that the browser fetches all of it at once rather than when it has read the first.
-  MODULES = [ "stimulus.js", "htmx.js", "saving.js", "drawing.js", *Dir.children(Rails.root.join("app/javascript/controllers")).sort.map { |file| "controllers/#{file}" } ].freeze
+  # What the page's script imports, so that the browser fetches all of it at once rather than when it has read the
+  # first.
+  MODULES = [ "stimulus.js", "htmx.js", "saving.js", "drawing.js", *Dir.children(
+    Rails.root.join("app/javascript/controllers")
+  ).sort.map { |file| "controllers/#{file}" } ].freeze
 
   def script_modules = MODULES.map { |file| asset_path(file) }
 
@@ -32,8 +36,10 @@ module ApplicationHelper
   # How htmx is to behave here: no evaluated code, no style of its own, and answers that say what
   # is wrong are put into the page like any other.
   def htmx_config
-    { allowEval: false, includeIndicatorStyles: false, allowScriptTags: false, selfRequestsOnly: true, defaultSwapStyle: "none", timeout: 60_000,
-      responseHandling: [ { code: "204", swap: false }, { code: "[45]..", swap: true, error: true }, { code: "...", swap: true } ] }.to_json
+    { allowEval: false, includeIndicatorStyles: false, allowScriptTags: false, selfRequestsOnly: true,
+      defaultSwapStyle: "none", timeout: 60_000,
+      responseHandling: [ { code: "204", swap: false }, { code: "[45]..", swap: true, error: true },
+                          { code: "...", swap: true } ] }.to_json
   end
 
   def stage_link(desk, stage, title)
@@ -42,7 +48,8 @@ module ApplicationHelper
     elsif diagram then model_diagram_path(desk.stored, diagram.id)
     else model_designs_path(desk.stored)
     end
-    link_to title, path || model_designs_path(desk.stored), class: "stage-stop", "aria-current": ("step" if desk.stage == stage)
+    link_to title, path || model_designs_path(desk.stored), class: "stage-stop",
+            "aria-current": ("step" if desk.stage == stage)
   end
 
   # The platform stands beside the physical stop.
@@ -50,5 +57,7 @@ module ApplicationHelper
     stage == "physical" && desk.design ? "#{title} · #{desk.design.name}" : title
   end
 
-  def counted(number, noun) = "#{number_with_delimiter(number)} #{number == 1 ? noun : Kelvath::Inflection.plural(noun)}"
+  def counted(number, noun)
+    "#{number_with_delimiter(number)} #{number == 1 ? noun : Kelvath::Inflection.plural(noun)}"
+  end
 end

@@ -7,9 +7,15 @@ module ChangesHelper
   # [[what happens, to what], …]
   def change_lines(change, model)
     after = change.apply(model)
-    added = change.additions.reject { |element| UNSAID.include?(element.kind) }.map { |element| [ "adds", Kelvath::Describing.title(element, after) ] }
-    removed = change.removals.reject { |element| UNSAID.include?(element.kind) }.map { |element| [ "removes", Kelvath::Describing.title(element, model) ] }
-    updated = change.updates.reject { |update| UNSAID.include?(model[update.id]&.kind) }.map { |update| [ "changes", update_words(update, model, after) ] }
+    added = change.additions.reject { |element| UNSAID.include?(element.kind) }.map do |element|
+      [ "adds", Kelvath::Describing.title(element, after) ]
+    end
+    removed = change.removals.reject { |element| UNSAID.include?(element.kind) }.map do |element|
+      [ "removes", Kelvath::Describing.title(element, model) ]
+    end
+    updated = change.updates.reject { |update| UNSAID.include?(model[update.id]&.kind) }.map do |update|
+      [ "changes", update_words(update, model, after) ]
+    end
     added + updated + removed
   end
 
@@ -18,7 +24,9 @@ module ChangesHelper
     subject = "#{difference.kind.to_s.tr('_', ' ')} #{difference.path}"
     return "#{subject}: #{difference.right.nil? ? 'gone since' : 'new since'}" unless difference.field
 
-    values = [ difference.left, difference.right ].map { |value| (value.is_a?(Array) ? value.join(", ") : value.to_s).presence || "nothing" }
+    values = [ difference.left, difference.right ].map do |value|
+      (value.is_a?(Array) ? value.join(", ") : value.to_s).presence || "nothing"
+    end
     "#{subject}: #{difference.field.to_s.tr('_', ' ')} #{values.map { |text| text.truncate(60) }.join(' → ')}"
   end
 
@@ -27,7 +35,9 @@ module ChangesHelper
   def update_words(update, model, after)
     before, now = model.fetch(update.id), after.fetch(update.id)
     field = before.class.fetch_field(update.field)
-    values = [ [ before, model ], [ now, after ] ].map { |element, within| Kelvath::Ledger::Words.shown(within, element, field).presence || "nothing" }
+    values = [ [ before, model ], [ now, after ] ].map do |element, within|
+      Kelvath::Ledger::Words.shown(within, element, field).presence || "nothing"
+    end
     "#{field.label.downcase} of #{Kelvath::Describing.title(before, model)}: #{values.map { |text| text.truncate(80) }.join(' → ')}"
   end
 end

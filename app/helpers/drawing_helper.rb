@@ -11,12 +11,16 @@ module DrawingHelper
 
   # The style sheet of an exported drawing, with the fonts within it, since a file stands alone.
   def drawing_css
-    fonts = { 400 => "instrument-sans-latin-400-normal", 600 => "instrument-sans-latin-600-normal" }.map { |weight, file| font_face("Instrument Sans", weight, "normal", file) }
-    [ *fonts, font_face("Newsreader", 400, "italic", "newsreader-latin-400-italic"), Kelvath::Diagram::Palette.css(themed: false) ].join("\n").html_safe
+    fonts = { 400 => "instrument-sans-latin-400-normal", 600 => "instrument-sans-latin-600-normal" }
+      .map { |weight, file| font_face("Instrument Sans", weight, "normal", file) }
+    [ *fonts, font_face("Newsreader", 400, "italic", "newsreader-latin-400-italic"),
+      Kelvath::Diagram::Palette.css(themed: false) ].join("\n").html_safe
   end
 
   # One part of a scene as the local that its template wants.
-  def scene_part(scene, part, id) = { { boxes: :box, lines: :line, notes: :note, panels: :panel }.fetch(part) => scene.send(part).fetch(id) }
+  def scene_part(scene, part, id)
+    { { boxes: :box, lines: :line, notes: :note, panels: :panel }.fetch(part) => scene.send(part).fetch(id) }
+  end
 
   private
 
@@ -32,7 +36,8 @@ module DrawingHelper
     css = "ink-#{shape.style}#{" tint-#{tinted}" if tinted.present?}"
     n = shape.type == :path ? nil : shape.numbers.map { |number| INK.short(number) }
     case shape.type
-    when :rect then %(<rect class="#{css}" x="#{n[0]}" y="#{n[1]}" width="#{n[2]}" height="#{n[3]}"#{%( rx="#{n[4]}") unless n[4] == "0"}/>)
+    when :rect
+      %(<rect class="#{css}" x="#{n[0]}" y="#{n[1]}" width="#{n[2]}" height="#{n[3]}"#{%( rx="#{n[4]}") unless n[4] == "0"}/>)
     when :circle then %(<circle class="#{css}" cx="#{n[0]}" cy="#{n[1]}" r="#{n[2]}"/>)
     when :ellipse then %(<ellipse class="#{css}" cx="#{n[0]}" cy="#{n[1]}" rx="#{n[2]}" ry="#{n[3]}"/>)
     when :path then %(<path class="#{css}" d="#{INK.d(shape.numbers)}"/>)

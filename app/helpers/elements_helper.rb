@@ -8,7 +8,9 @@ module ElementsHelper
 
   # The entities from which a key came.
   def origin_names(held)
-    held.via.map { |id| @model.fetch(id).then { |link| @model.fetch(link.kind == :relationship ? Kelvath::Logical::Cardinality.parent_id(link) : link.parent_id).name } }.uniq.to_sentence
+    held.via.map { |id| @model.fetch(id).then { |link| @model.fetch(link.kind == :relationship ?
+        Kelvath::Logical::Cardinality.parent_id(link) :
+        link.parent_id).name } }.uniq.to_sentence
   end
 
   # [[table or column, its design], …] that stand for an entity or attribute. Designs that are not loaded stay so.
@@ -20,7 +22,8 @@ module ElementsHelper
       tables = Kelvath::Metamodel::Design.tables(@model, design.id)
       owner = element.kind == :attribute ? element.parent_id : element.id
       tables.select { |table| table.source_id == owner }.flat_map do |table|
-        element.kind == :entity ? [ [ table, design ] ] : @model.children(table.id, :column).select { |column| column.source_id == element.id }.map { |column| [ column, design ] }
+        element.kind == :entity ? [ [ table, design ] ] : @model.children(table.id, :column)
+          .select { |column| column.source_id == element.id }.map { |column| [ column, design ] }
       end
     end
   end

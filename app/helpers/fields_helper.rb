@@ -2,25 +2,31 @@
 
 # Inputs for the fields of an element, as the metamodel declares them.
 module FieldsHelper
-  ENDS = { from_least: [ [ "may be none", "0" ], [ "at least one", "1" ] ], to_least: [ [ "may be none", "0" ], [ "at least one", "1" ] ],
-           from_most: [ [ "at most one", "1" ], [ "many", "" ] ], to_most: [ [ "at most one", "1" ], [ "many", "" ] ] }.freeze
+  ENDS = { from_least: [ [ "may be none", "0" ], [ "at least one", "1" ] ],
+           to_least: [ [ "may be none", "0" ], [ "at least one", "1" ] ],
+           from_most: [ [ "at most one", "1" ], [ "many", "" ] ],
+           to_most: [ [ "at most one", "1" ], [ "many", "" ] ] }.freeze
   # Fields that only some types have.
   SIZES = %i[length precision scale].freeze
 
   # Fields shown in Particulars.
   def shown_fields(element)
-    element.class.fields.values.reject { |field| field.internal? || field.type == :digest || field.name.end_with?("from_id", "to_id", "target_table_id") || size_elsewhere?(element, field) || unseen?(element, field) }
+    element.class.fields.values.reject { |field| field.internal? || field.type == :digest || field.name.end_with?(
+      "from_id", "to_id", "target_table_id"
+    ) || size_elsewhere?(element, field) || unseen?(element, field) }
   end
 
   # The control of one field, saving itself when it is left.
   def field_control(element, field, typed: nil)
     value = typed.nil? ? shown_value(element, field) : typed
-    options = { id: field_id(element, field), name: "value", class: "input", data: { action: "keydown->leave#escape" }, **saving(element, field) }
+    options = { id: field_id(element, field), name: "value", class: "input", data: { action: "keydown->leave#escape" },
+                **saving(element, field) }
     case field.type
     when :text, :expression then text_area_tag("value", value, **options, rows: 3)
     when :flag then check_box_tag("value", "true", value, **options, class: "accent-sea size-4")
     when :options then text_field_tag("value", value, **options, **known_options(element), autocomplete: "off")
-    when :name then field.name == :version ? versions(element, value, options) : number_or_text(element, field, value, options)
+    when :name
+      field.name == :version ? versions(element, value, options) : number_or_text(element, field, value, options)
     when :references, :names then several(element, field, value, options)
     when :choice, :reference then choices(element, field, value, options)
     else number_or_text(element, field, value, options)
@@ -29,7 +35,9 @@ module FieldsHelper
 
   # The control of a custom field.
   def custom_control(element, field, text)
-    options = { id: "custom-#{element.id}-#{field.id}", name: "value", class: "input", "hx-patch": model_custom_value_path(@stored, field.id), "hx-trigger": "change", "hx-swap": "none", "hx-vals": { element_id: element.id, seen: text }.to_json }
+    options = { id: "custom-#{element.id}-#{field.id}", name: "value", class: "input",
+                "hx-patch": model_custom_value_path(@stored, field.id), "hx-trigger": "change", "hx-swap": "none",
+                "hx-vals": { element_id: element.id, seen: text }.to_json }
     case field.type
     when "yes or no" then check_box_tag("value", "yes", text == "yes", **options, class: "accent-sea size-4")
     when "one of" then select_tag("value", options_for_select([ "", *field.choices ], text), **options)
@@ -61,7 +69,8 @@ module FieldsHelper
   # Those that its platform knows; nothing said is the newest.
   def versions(element, value, options)
     platform = Kelvath::Platforms.of(@model, element)
-    known = [ [ "the newest", "" ], *platform.versions.reverse.map { |version| [ "#{platform.title} #{version}", version ] } ]
+    known = [ [ "the newest", "" ],
+              *platform.versions.reverse.map { |version| [ "#{platform.title} #{version}", version ] } ]
     known << [ value, value ] unless known.any? { |_, version| version == value }
     select_tag("value", options_for_select(known, value), **options)
   end
@@ -75,7 +84,8 @@ module FieldsHelper
     return false unless element.kind == :diagram
 
     physical = element.stage == "physical"
-    %i[stage design_id].include?(field.name) || (physical ? %i[notation migrated_shown subject_area_id coloured_by] : %i[indexes_shown]).include?(field.name)
+    %i[stage design_id].include?(field.name) ||
+      (physical ? %i[notation migrated_shown subject_area_id coloured_by] : %i[indexes_shown]).include?(field.name)
   end
 
   def saving(element, field)
@@ -88,8 +98,11 @@ module FieldsHelper
   # What its platform lets an element say, and how that is written.
   def known_options(element)
     options = platform_options(element)
-    examples = options.first(2).map { |option| option.type == :flag ? option.name : "#{option.name}: #{option.values&.first || "…"}" }
-    { placeholder: examples.join("; "), title: options.map { |option| "#{option.name}: #{option.explanation}" }.join("\n") }
+    examples = options.first(2).map do |option|
+      option.type == :flag ? option.name : "#{option.name}: #{option.values&.first || "…"}"
+    end
+    { placeholder: examples.join("; "),
+      title: options.map { |option| "#{option.name}: #{option.explanation}" }.join("\n") }
   end
 
   # SQL is shown with the names that its references have today, options as the platform reads them.
@@ -100,18 +113,24 @@ module FieldsHelper
   # Names with commas between; saved as a ledger's cell is.
   def several(element, field, value, options)
     shown = value.is_a?(String) ? value : Kelvath::Ledger::Words.shown(@model, element, field)
-    text_field_tag("value", shown, **options, "hx-patch": "#{model_path(@stored)}/cells/#{element.id}", "hx-vals": { column: field.name, seen: shown }.to_json, autocomplete: "off", placeholder: "Names, with commas between")
+    text_field_tag("value", shown, **options, "hx-patch": "#{model_path(@stored)}/cells/#{element.id}",
+                   "hx-vals": { column: field.name, seen: shown }.to_json, autocomplete: "off",
+                   placeholder: "Names, with commas between")
   end
 
   def choices(element, field, value, options)
-    list = field.type == :choice ? field.values.map { |each| [ choice_words(field, each), each ] } : [ [ "none", "" ], *referable(element, field) ]
+    list = field.type == :choice ? field.values.map { |each| [ choice_words(field, each), each ] } :
+             [ [ "none", "" ], *referable(element, field) ]
     select_tag("value", options_for_select(list, value.to_s), **options)
   end
 
-  EMPTY_WORDS = { detail: "as suits the stage", colour: "none", on_delete: "as the platform does", on_update: "as the platform does" }.freeze
+  EMPTY_WORDS = { detail: "as suits the stage", colour: "none", on_delete: "as the platform does",
+                  on_update: "as the platform does" }.freeze
 
   def choice_words(field, value)
-    return Kelvath::Metamodel::NOTATIONS[value].upcase_first if field.name == :notation && Kelvath::Metamodel::NOTATIONS.key?(value)
+    if field.name == :notation && Kelvath::Metamodel::NOTATIONS.key?(value)
+      return Kelvath::Metamodel::NOTATIONS[value].upcase_first
+    end
 
     value.tr("_", " ").presence || EMPTY_WORDS.fetch(field.name, "not decided")
   end
@@ -120,7 +139,9 @@ module FieldsHelper
     sibling = field.to.find { |kind| %i[attribute schema].include?(kind) }
     return @model.children(element.parent_id, sibling).map { |each| [ each.name, each.id ] } if sibling
 
-    field.to.flat_map { |kind| @model.all(kind) }.reject { |each| each.id == element.id }.map { |each| [ each.name, each.id ] }.sort_by { |name, _| name.downcase }
+    field.to.flat_map { |kind| @model.all(kind) }.reject { |each| each.id == element.id }.map { |each|
+      [ each.name, each.id ]
+    }.sort_by { |name, _| name.downcase }
   end
 
   def number_or_text(element, field, value, options)

@@ -6,7 +6,8 @@ module LedgersHelper
   ROW_HEIGHT = 27 # px
 
   def ledger_params(**changes)
-    { columns: params[:columns].presence && Array(params[:columns]).join(","), sort: params[:sort].presence, filter: params[:filter].presence, flat: params[:flat].presence }.merge(changes).compact
+    { columns: params[:columns].presence && Array(params[:columns]).join(","), sort: params[:sort].presence,
+      filter: params[:filter].presence, flat: params[:flat].presence }.merge(changes).compact
   end
 
   # A heading's link: sorts upwards, then downwards, then not.
@@ -14,7 +15,9 @@ module LedgersHelper
     now = params[:sort].to_s
     to = now == column.name ? "-#{column.name}" : (now == "-#{column.name}" ? nil : column.name)
     mark = { column.name => " ↑", "-#{column.name}" => " ↓" }[now]
-    link_to "#{column.label}#{mark}", url_for(params.permit(:flat, :filter, :columns, :stage).merge(sort: to).compact_blank), class: "text-soft no-underline", title: "Sort by #{column.label.downcase}", tabindex: -1
+    link_to "#{column.label}#{mark}", url_for(
+      params.permit(:flat, :filter, :columns, :stage).merge(sort: to).compact_blank
+    ), class: "text-soft no-underline", title: "Sort by #{column.label.downcase}", tabindex: -1
   end
 
   # [[group, whether its rows are sent at once], …]
@@ -33,18 +36,28 @@ module LedgersHelper
     text = typed || row.cells[column.name].to_s
     computed = !row.editable || column.kind == :computed
     shown = ERB::Util.html_escape(text)
-    title = ERB::Util.html_escape(error ? error.message : (row.origin && column.name == "name" ? "Migrated #{row.origin}" : (text.length > column.width ? text : "")))
+    title = ERB::Util.html_escape(error ? error.message : (row.origin && column.name == "name" ?
+        "Migrated #{row.origin}" :
+        (text.length > column.width ? text : "")))
     %(<td id="cell-#{row.id}-#{column.name}" role="gridcell" data-cell data-column="#{column.name}" data-kind="#{column.kind}" data-seen="#{ERB::Util.html_escape(row.cells[column.name].to_s)}" tabindex="-1")
-      .concat(computed || error ? %( class="#{[ ("computed" if computed), ("cell-wrong" if error) ].compact.join(' ')}") : "")
+      .concat(computed || error ?
+                %( class="#{[ ("computed" if computed), ("cell-wrong" if error) ].compact.join(' ')}") :
+                "")
       .concat(computed ? %( data-fixed aria-readonly="true") : "").concat(error ? %( aria-invalid="true") : "")
       .concat(column.choices ? %( data-choices="#{ERB::Util.html_escape(column.choices.join('|'))}") : "")
-      .concat(title.empty? ? "" : %( title="#{title}")).concat(oob ? %( hx-swap-oob="true") : "").concat(">#{shown}</td>").html_safe
+      .concat(title.empty? ? "" : %( title="#{title}")).concat(oob ? %( hx-swap-oob="true") :
+          "").concat(">#{shown}</td>").html_safe
   end
 
   # The ledgers there are, for a menu: [[title, scope], …].
   def ledger_scopes(desk)
-    stage = { "concept" => [ [ "Entities", "concept" ] ], "logical" => [ [ "Attributes by entity", "logical" ] ], "physical" => desk.design ? [ [ "Columns by table", desk.design.id ] ] : [] }.fetch(desk.stage, [])
-    kinds = Kelvath::Ledger::KINDS.select { |kind| (Kelvath::Metamodel.fetch(kind).side == :physical) == (desk.stage == "physical") }
-    stage + kinds.map { |kind| [ Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title).capitalize, "kind:#{kind}" ] }
+    stage = { "concept" => [ [ "Entities", "concept" ] ], "logical" => [ [ "Attributes by entity", "logical" ] ],
+              "physical" => desk.design ? [ [ "Columns by table", desk.design.id ] ] : [] }.fetch(desk.stage, [])
+    kinds = Kelvath::Ledger::KINDS.select do |kind|
+      (Kelvath::Metamodel.fetch(kind).side == :physical) == (desk.stage == "physical")
+    end
+    stage + kinds.map do |kind|
+      [ Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title).capitalize, "kind:#{kind}" ]
+    end
   end
 end

@@ -23,13 +23,15 @@ class IntakeWork
 
   def taken(catalog, progress)
     choice = NamingStandard::Choice.new(**@run.options.symbolize_keys)
-    Kelvath::Starting.from_catalog(@run.title, catalog, platform: @platform, ids: Ids, standard: choice.standard, follows: choice.fields, progress:)
+    Kelvath::Starting.from_catalog(@run.title, catalog, platform: @platform, ids: Ids, standard: choice.standard,
+                                   follows: choice.fields, progress:)
   end
 
   def write(taken, tables, progress)
     result = { log: taken.log.map(&:to_h), counts: Kelvath::Summary.of(taken.change_set) }
     label = "Took in #{@run.title} with #{tables} tables"
-    StoredModel.start(@run.title, by: @run.person, label:, change_set: taken.change_set, model: taken.model, progress:) do |stored|
+    StoredModel.start(@run.title, by: @run.person, label:, change_set: taken.change_set, model: taken.model,
+                      progress:) do |stored|
       KeptBase.keep(taken.base)
       @run.finish(result, stored_model: stored, design_id: taken.design_id)
     end

@@ -22,9 +22,13 @@ class ProofWork
   def prove(model, design, script, progress)
     connector = Connectors.file(design.platform)
     statements = connector.create(@run.database_path) { |database| database.run(script, progress:) }
-    catalog = connector.read(@run.database_path) { |database| Kelvath::Intake.catalog(design.platform, database, progress:) }
+    catalog = connector.read(@run.database_path) do |database|
+      Kelvath::Intake.catalog(design.platform, database, progress:)
+    end
     differences = Kelvath::Proof.differences(model, @run.design_id, catalog, ids: Ids)
     { statements:, revision: @run.stored_model.revision, counts: Kelvath::Summary.of_catalog(catalog),
-      differences: differences.map { |each| { kind: each.kind, path: each.path, field: each.field, design: each.left, database: each.right } } }
+      differences: differences.map do |each|
+        { kind: each.kind, path: each.path, field: each.field, design: each.left, database: each.right }
+      end }
   end
 end

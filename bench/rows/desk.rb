@@ -6,7 +6,9 @@ require_relative "../support/watched_browser"
 require_relative "../support/dot_graph"
 
 Figures.row("key migration over 5,000 entities", unit: "s", goal: "<= 1 s") do
-  ours = Figures.seconds(prepare: -> { Kelvath::Model.of(Subjects.largest.elements.values) }) { |model| Subjects.migrate(model) }
+  ours = Figures.seconds(prepare: -> { Kelvath::Model.of(Subjects.largest.elements.values) }) do |model|
+    Subjects.migrate(model)
+  end
   [ ours, nil, ours <= 1 ]
 end
 
@@ -30,7 +32,9 @@ end
 Figures.row("a diagram of 1,000 cards opens", unit: "s", goal: "<= 3 s") do
   Served.open do |served|
     served.visit(Subjects.large_path)
-    WatchedBrowser.open { |browser| browser.ready(served.url(Subjects.large_path), "#cards .card") }.then { |ours| [ ours, nil, ours <= 3 ] }
+    WatchedBrowser.open { |browser| browser.ready(served.url(Subjects.large_path), "#cards .card") }.then do |ours|
+      [ ours, nil, ours <= 3 ]
+    end
   end
 end
 
@@ -48,7 +52,8 @@ end
 Figures.row("a ledger of 5,000 rows opens", unit: "s", goal: "<= 1 s") do
   Served.open do |served|
     served.visit(Subjects.ledger_path)
-    WatchedBrowser.open { |browser| browser.ready(served.url(Subjects.ledger_path), "#ledger td[data-cell]") }.then { |ours| [ ours, nil, ours <= 1 ] }
+    WatchedBrowser.open { |browser| browser.ready(served.url(Subjects.ledger_path),
+                                                  "#ledger td[data-cell]") }.then { |ours| [ ours, nil, ours <= 1 ] }
   end
 end
 
@@ -58,7 +63,8 @@ Figures.row("a cell of 5,000 rows is saved", unit: "s", goal: "<= 0.1 s") do
     served.visit(path)
     attribute = Subjects.listed.all(:attribute)[40]
     times = Array.new(7) do |number|
-      served.patch("/models/#{Subjects.listed_stored.id}/cells/#{attribute.id}", column: "definition", value: "Said #{number} times.", ledger: "logical").last
+      served.patch("/models/#{Subjects.listed_stored.id}/cells/#{attribute.id}", column: "definition",
+                   value: "Said #{number} times.", ledger: "logical").last
     end
     times.sort[times.size / 2].then { |ours| [ ours, nil, ours <= 0.1 ] }
   end

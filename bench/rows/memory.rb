@@ -47,12 +47,14 @@ module OpenedRows
   end
 end
 
-Figures.row("logical side of a model with #{OpenedRows::DESIGNS} designs of 1,000 tables, beside one with none", unit: "MB", goal: "<= 1.2 x") do
+Figures.row("logical side of a model with #{OpenedRows::DESIGNS} designs of 1,000 tables, beside one with none",
+            unit: "MB", goal: "<= 1.2 x") do
   ours, bare = OpenedRows.memory(OpenedRows.with_designs), OpenedRows.memory(Subjects.store(Subjects.large))
   [ ours, bare, ours <= bare * 1.2 ]
 end
 
-Figures.row("memory after #{MemoryRows::EDITS} edits, beside that after #{MemoryRows::FIRST}", unit: "MB", goal: "<= 1.3 x") do
+Figures.row("memory after #{MemoryRows::EDITS} edits, beside that after #{MemoryRows::FIRST}", unit: "MB",
+            goal: "<= 1.3 x") do
   early, late = IO.popen([ "bin/rails", "runner", MemoryRows::WORK ], &:read).lines.map(&:to_f)
   [ late, early, late <= early * 1.3 ]
 end

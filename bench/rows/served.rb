@@ -14,7 +14,8 @@ Figures.row("a rename in 1,000 tables: commit and repaint", unit: "s", goal: "<=
     seen = entity.name
     times = Array.new(7) do |number|
       name = "Renamed #{number}"
-      _, seconds = served.patch("/models/#{Subjects.stored.id}/elements/#{entity.id}", field: "name", value: name, seen:, diagram_id: Subjects.diagram.id, selected: entity.id)
+      _, seconds = served.patch("/models/#{Subjects.stored.id}/elements/#{entity.id}", field: "name", value: name,
+                                seen:, diagram_id: Subjects.diagram.id, selected: entity.id)
       seen = name
       seconds
     end
@@ -56,7 +57,8 @@ Figures.row("a colleague's change is painted", unit: "s", goal: "<= 2 s") do
       browser.ready(served.url(Subjects.large_path), "#cards .card")
       entity = Subjects.large.all(:entity).first
       times = Array.new(5) do |number|
-        served.patch("#{path}/elements/#{entity.id}", field: "name", value: "Renamed #{number}", seen: number.zero? ? entity.name : "Renamed #{number - 1}")
+        served.patch("#{path}/elements/#{entity.id}", field: "name", value: "Renamed #{number}",
+                     seen: number.zero? ? entity.name : "Renamed #{number - 1}")
         Figures.seconds(runs: 1) { browser.until_shown("#entry-#{entity.id}", "Renamed #{number}") }
       end
       times.max.then { |ours| [ ours, nil, ours <= 2 ] }

@@ -36,7 +36,8 @@ end
 Figures.row("undo of a derivation of 300 tables", unit: "s", goal: "<= 0.5 s") do
   company = Demo::BigCompany.change_set(ids: Subjects.ids, count: 300, diagram: 300).apply(Kelvath::Model::EMPTY)
   stored = Subjects.store(company)
-  stored.journal.commit(Kelvath::Starting.design(company, platform: "postgresql", ids: Ids).change_set, by: "Bench", label: "Derived", follow: false)
+  stored.journal.commit(Kelvath::Starting.design(company, platform: "postgresql", ids: Ids).change_set, by: "Bench",
+                        label: "Derived", follow: false)
   ours = Figures.seconds(runs: 1) { stored.journal.undo(by: "Bench") }
   [ ours, nil, ours <= 0.5 ]
 end

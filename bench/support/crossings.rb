@@ -8,7 +8,8 @@ module Crossings
 
   # lines: { id => points }. Pieces of one line do not count, nor do lines that only touch at an end.
   def count(lines)
-    pieces = lines.flat_map { |id, points| points.each_cons(2).map { |from, to| [ id, from, to, [ from[0], to[0] ].min, [ from[0], to[0] ].max ] } }.sort_by { |piece| piece[3] }
+    pieces = lines.flat_map { |id, points| points.each_cons(2).map { |from, to| [ id, from, to, [ from[0], to[0] ]
+      .min, [ from[0], to[0] ].max ] } }.sort_by { |piece| piece[3] }
     total = 0
     pieces.each_with_index do |one, index|
       (index + 1...pieces.size).each do |other_index|

@@ -25,14 +25,21 @@ class DotGraph
   private
 
   def source
-    nodes = @scene.boxes.values.map { |box| %("#{box.id}" [width=#{box.rect.width / POINTS}, height=#{box.rect.height / POINTS}]) }
-    edges = @scene.lines.values.reject { |line| line.from_id == line.to_id }.map { |line| %("#{line.from_id}" -> "#{line.to_id}") }
-    "digraph { splines=#{@style}; node [shape=box, fixedsize=true, label=\"\"]; edge [dir=none]; #{(nodes + edges).join(';')} }"
+    nodes = @scene.boxes.values.map do |box|
+      %("#{box.id}" [width=#{box.rect.width / POINTS}, height=#{box.rect.height / POINTS}])
+    end
+    edges = @scene.lines.values.reject { |line| line.from_id == line.to_id }.map do |line|
+      %("#{line.from_id}" -> "#{line.to_id}")
+    end
+    "digraph { splines=#{@style}; node [shape=box, fixedsize=true, label=\"\"]; edge " \
+    "[dir=none]; #{(nodes + edges).join(';')} }"
   end
 
   # Bézier pieces as short straight ones.
   def points(edge)
-    controls = edge["pos"].split.map { |pair| pair.delete("es,").empty? ? nil : pair.sub(/\A[es],/, "").split(",").map(&:to_f) }.compact
+    controls = edge["pos"].split.map { |pair|
+      pair.delete("es,").empty? ? nil : pair.sub(/\A[es],/, "").split(",").map(&:to_f)
+    }.compact
     first, *rest = controls
     rest.each_slice(3).flat_map.with_index do |(two, three, four), index|
       next [] unless four
@@ -43,6 +50,8 @@ class DotGraph
   end
 
   def bezier(one, two, three, four, t)
-    [ 0, 1 ].map { |axis| (1 - t)**3 * one[axis] + 3 * (1 - t)**2 * t * two[axis] + 3 * (1 - t) * t**2 * three[axis] + t**3 * four[axis] }
+    [ 0, 1 ].map do |axis|
+      (1 - t)**3 * one[axis] + 3 * (1 - t)**2 * t * two[axis] + 3 * (1 - t) * t**2 * three[axis] + t**3 * four[axis]
+    end
   end
 end

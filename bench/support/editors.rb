@@ -42,7 +42,8 @@ class Editors
     tally = Tally.new(statuses: Hash.new(0), writes: [], failures: [])
     random = Random.new(@seed * 1000 + number)
     Net::HTTP.start("127.0.0.1", @served.port, read_timeout: 60) do |http|
-      person = Person.new(http, "/models/#{@stored.id}", @diagram_id, @entities[number % @entities.size], @stored.model, random)
+      person = Person.new(http, "/models/#{@stored.id}", @diagram_id, @entities[number % @entities.size], @stored.model,
+                          random)
       person.arrive
       person.act(tally) while now < @until
     end
@@ -67,7 +68,8 @@ class Editors
 
     def arrive
       response = @http.get("#{@path}/diagrams/#{@diagram_id}")
-      @headers = { "HX-Request" => "true", "Cookie" => response["set-cookie"].to_s.split(";").first, "X-CSRF-Token" => response.body[/X-CSRF-Token&quot;:&quot;([^&]+)&quot;/, 1] }
+      @headers = { "HX-Request" => "true", "Cookie" => response["set-cookie"].to_s.split(";").first,
+                   "X-CSRF-Token" => response.body[/X-CSRF-Token&quot;:&quot;([^&]+)&quot;/, 1] }
       patch("/person", name: "Editor #{@entity_id}")
     end
 
@@ -77,9 +79,12 @@ class Editors
       write = true
       start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       response = case @random.rand(100)
-      when 0...45 then patch("#{@path}/elements/#{@entity_id}", field: "definition", value: "Said #{@turn} times.", **page)
-      when 45...65 then patch("#{@path}/cells/#{@attributes.sample(random: @random) || @entity_id}", column: "definition", value: "Told #{@turn} times.", ledger: "logical")
-      when 65...75 then send_form(Net::HTTP::Post, "#{@path}/diagrams/#{@diagram_id}/move", "places[#{@node.id}]" => "#{@random.rand(3000)},#{@random.rand(2000)}", **page)
+      when 0...45
+        patch("#{@path}/elements/#{@entity_id}", field: "definition", value: "Said #{@turn} times.", **page)
+      when 45...65 then patch("#{@path}/cells/#{@attributes.sample(random: @random) || @entity_id}",
+                              column: "definition", value: "Told #{@turn} times.", ledger: "logical")
+      when 65...75 then send_form(Net::HTTP::Post, "#{@path}/diagrams/#{@diagram_id}/move",
+                                  "places[#{@node.id}]" => "#{@random.rand(3000)},#{@random.rand(2000)}", **page)
       when 75...82 then send_form(Net::HTTP::Post, "#{@path}/undo", page)
       else
         write = false

@@ -19,7 +19,8 @@ module Figures
   def print_row(row)
     ours, reference, met = row.block.call
     ratio = reference ? format("%.2f", ours.fdiv(reference)) : "-"
-    puts format("%-58s %12s %12s %8s   %-18s %s", row.what, amount(ours, row.unit), reference ? amount(reference, row.unit) : "-", ratio, row.goal, met ? "yes" : "NO")
+    puts format("%-58s %12s %12s %8s   %-18s %s", row.what, amount(ours, row.unit),
+                reference ? amount(reference, row.unit) : "-", ratio, row.goal, met ? "yes" : "NO")
     $stdout.flush
   end
 

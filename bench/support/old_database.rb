@@ -23,15 +23,20 @@ module OldDatabase
   def statements(count, random)
     count.times { |number| yield table(number, random) }
     (count / 20).times { |number| yield "CREATE VIEW v_#{number} AS SELECT a.id FROM #{name(number)} a" }
-    (count / 2).times { |number| yield "CREATE INDEX ix_#{number} ON #{name(number)} (c1_#{WORDS[(number + 1) % WORDS.size]})" }
+    (count / 2).times do |number|
+      yield "CREATE INDEX ix_#{number} ON #{name(number)} (c1_#{WORDS[(number + 1) % WORDS.size]})"
+    end
   end
 
   def name(number) = "#{WORDS[number % WORDS.size]}_#{WORDS[number / WORDS.size % WORDS.size]}_#{number}"
 
   def table(number, random)
-    columns = Array.new(random.rand(5..12)) { |at| "c#{at}_#{WORDS[(number + at) % WORDS.size]} #{TYPES.sample(random:)}#{' NOT NULL' if random.rand(2).zero?}" }
+    columns = Array.new(random.rand(5..12)) do |at|
+      "c#{at}_#{WORDS[(number + at) % WORDS.size]} #{TYPES.sample(random:)}#{' NOT NULL' if random.rand(2).zero?}"
+    end
     parents = Array.new([ number, random.rand(1..3) ].min) { random.rand(number) }.uniq
     keys = parents.each_with_index.flat_map { |parent, at| [ "p#{at}_id integer REFERENCES #{name(parent)} (id)" ] }
-    "CREATE TABLE #{name(number)} (id integer NOT NULL PRIMARY KEY, #{(columns + keys).join(', ')}#{', CHECK (c0_' + WORDS[number % WORDS.size] + " <> '')" if (number % 5).zero?})"
+    "CREATE TABLE #{name(number)} (id integer NOT NULL PRIMARY " \
+    "KEY, #{(columns + keys).join(', ')}#{', CHECK (c0_' + WORDS[number % WORDS.size] + " <> '')" if (number % 5).zero?})"
   end
 end

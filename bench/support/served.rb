@@ -44,7 +44,8 @@ class Served
 
   # Sends a change; answers [response, server seconds].
   def patch(path, form)
-    request = Net::HTTP::Patch.new(URI(url(path)), { "HX-Request" => "true", "Cookie" => @cookie, "X-CSRF-Token" => @token })
+    request = Net::HTTP::Patch.new(URI(url(path)),
+                                   { "HX-Request" => "true", "Cookie" => @cookie, "X-CSRF-Token" => @token })
     request.set_form_data(form)
     response = Net::HTTP.start("localhost", port) { |http| http.request(request) }
     raise "refused: #{response.code} #{response.body[-200..]}" unless response.is_a?(Net::HTTPSuccess)
@@ -61,7 +62,8 @@ class Served
 
   # Sends a file; the page that was visited last must have its form.
   def upload(path, file)
-    request = Net::HTTP::Post.new(URI(url(path)), { "Cookie" => @cookie.to_s, "X-CSRF-Token" => @token.to_s, "X-Upload-Pass" => @pass.to_s })
+    request = Net::HTTP::Post.new(URI(url(path)), { "Cookie" => @cookie.to_s, "X-CSRF-Token" => @token.to_s,
+                                                    "X-Upload-Pass" => @pass.to_s })
     File.open(file, "rb") do |io|
       request.set_form([ [ "file", io, { filename: File.basename(file) } ] ], "multipart/form-data")
       Net::HTTP.start("localhost", port) { |http| http.request(request) }

@@ -24,7 +24,9 @@ class Soak
         served.visit("/models/#{@stored.id}/diagrams/#{@diagram_id}")
         beside = Thread.new { runs_beside(served, leg) }
         watch = Thread.new { loop { sleep 1; memory << served.memory } }
-        tallies << Editors.new(served, @stored.reload, diagram_id: @diagram_id, seed: tallies.size + 1).work(leg) { Process.kill(:KILL, served.pid) if ended }
+        tallies << Editors.new(served, @stored.reload, diagram_id: @diagram_id, seed: tallies.size + 1).work(leg) do
+          Process.kill(:KILL, served.pid) if ended
+        end
         [ watch, beside ].each(&:kill)
       end
     end
@@ -56,14 +58,17 @@ class Soak
     early, late = memory[tenth, tenth].to_a.sum.fdiv(tenth), memory.last(tenth).sum.fdiv(tenth)
     failures = tallies.flat_map(&:failures)
     failures = failures.grep_v(/\A(?:EOFError|Errno|Net)/) if kill
-    Outcome.new(requests: tallies.sum { |tally| tally.statuses.each_value.sum }, failures:, growth: early.zero? ? 1.0 : late / early, whole: whole?, runs: Run.where(state: "done").count)
+    Outcome.new(requests: tallies.sum { |tally| tally.statuses.each_value.sum }, failures:,
+                growth: early.zero? ? 1.0 : late / early, whole: whole?, runs: Run.where(state: "done").count)
   end
 
   # Does the journal, done again from its beginning, say what the tables and the model file say?
   def whole?
     ModelCache.clear
     stored = StoredModel.find(@stored.id)
-    replayed = stored.journal_entries.order(:revision).reduce(Kelvath::Model::EMPTY) { |model, entry| entry.change_set.apply(model) }
+    replayed = stored.journal_entries.order(:revision).reduce(Kelvath::Model::EMPTY) do |model, entry|
+      entry.change_set.apply(model)
+    end
     tables = Kelvath::Model.of(ElementStore.read(stored.id))
     file = Kelvath::Interchange::ModelFile
     replayed == tables && file.read(file.write(tables)) == replayed && stored.revision == stored.journal_entries.count

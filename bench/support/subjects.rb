@@ -10,7 +10,11 @@ module Subjects
   module_function
 
   def ids = @ids ||= Kelvath::Ulid.new(clock: -> { 0 }, random: Random.new(3))
-  def company = @company ||= Demo::BigCompany.change_set(ids:, count: COUNT, diagram: SHOWN).apply(Kelvath::Model::EMPTY)
+
+  def company
+    @company ||= Demo::BigCompany.change_set(ids:, count: COUNT, diagram: SHOWN).apply(Kelvath::Model::EMPTY)
+  end
+
   def derived = @derived ||= Kelvath::Derivation.derive(company, platform: "postgresql", ids:)
   def design = @design ||= derived.change_set.apply(company)
   def diagram = company.all(:diagram).find { |diagram| diagram.stage == "logical" }
@@ -29,12 +33,20 @@ module Subjects
   end
 
   # Every entity's attributes.
-  def migrate(model) = Kelvath::Logical::KeyMigration.new(model).then { |keys| model.all(:entity).sum { |entity| keys.held(entity.id).size } }
+  def migrate(model)
+    Kelvath::Logical::KeyMigration.new(model).then do |keys|
+      model.all(:entity).sum { |entity| keys.held(entity.id).size }
+    end
+  end
 
-  def store(model) = StoredModel.start("Bench", by: "Bench", label: "Loaded", change_set: Kelvath::ChangeSet.new(additions: model.elements.values))
+  def store(model)
+    StoredModel.start("Bench", by: "Bench", label: "Loaded",
+                      change_set: Kelvath::ChangeSet.new(additions: model.elements.values))
+  end
 
   # Stored with its design; the same in every row that needs a database.
   def stored
-    @stored ||= StoredModel.start("Bench", by: "Bench", label: "Loaded", change_set: Kelvath::ChangeSet.new(additions: design.elements.values))
+    @stored ||= StoredModel.start("Bench", by: "Bench", label: "Loaded",
+                                  change_set: Kelvath::ChangeSet.new(additions: design.elements.values))
   end
 end

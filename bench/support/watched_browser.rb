@@ -4,7 +4,8 @@ require "ferrum"
 
 # Headless Chromium that measures a page as it is felt.
 class WatchedBrowser
-  FLAGS = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil, "disable-sync" => nil }.freeze
+  FLAGS = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil,
+            "disable-sync" => nil }.freeze
   FRAME = 20.0 # ms
 
   def self.open
@@ -33,7 +34,8 @@ class WatchedBrowser
   # Seconds from asking for a page until a part of it is there, its scripts have begun and it has been painted.
   def ready(url, selector)
     @browser.go_to(url)
-    look = "const look = () => document.querySelector('#{selector}') && window.kelvath ? requestAnimationFrame(() => requestAnimationFrame(() => arguments[0](performance.now()))) : setTimeout(look, 5); look()"
+    look = "const look = () => document.querySelector('#{selector}') && window.kelvath ? requestAnimationFrame(() => " \
+           "requestAnimationFrame(() => arguments[0](performance.now()))) : setTimeout(look, 5); look()"
     @browser.evaluate_async(look, 30) / 1000.0
   end
 
@@ -50,7 +52,8 @@ class WatchedBrowser
   # Share of frames that took no more than FRAME while the drawing is panned in circles by the wheel,
   # 40 px with every frame: 2,400 px in a second, as a brisk hand does.
   def pan_share(moves: 300)
-    x, y = @browser.evaluate("(() => { const r = document.querySelector('#drawing').getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] })()")
+    x, y = @browser.evaluate("(() => { const r = document.querySelector('#drawing').getBoundingClientRect(); return " \
+                             "[r.x + r.width / 2, r.y + r.height / 2] })()")
     counting do
       @browser.mouse.move(x:, y:)
       @browser.evaluate_async(<<~JS, 60)
@@ -66,7 +69,8 @@ class WatchedBrowser
 
   # Share of frames that took no more than FRAME while the first card is dragged about.
   def drag_share(moves: 120)
-    x, y = @browser.evaluate("(() => { const r = document.querySelector('#cards .card').getBoundingClientRect(); return [r.x + 30, r.y + 14] })()")
+    x, y = @browser.evaluate("(() => { const r = document.querySelector('#cards .card').getBoundingClientRect(); " \
+                             "return [r.x + 30, r.y + 14] })()")
     counting do
       mouse = @browser.mouse
       mouse.move(x:, y:).down

@@ -5,7 +5,8 @@ require "core_test_helper"
 class DraftTest < CoreTest
   def without(name)
     draft = Draft.new(ferries, ids:)
-    draft.remove((ferries.all(:entity) + ferries.all(:domain) + ferries.all(:attribute) + ferries.all(:subject_area)).find { |each| each.name == name }.id)
+    draft.remove((ferries.all(:entity) + ferries.all(:domain) + ferries.all(:attribute) +
+                  ferries.all(:subject_area)).find { |each| each.name == name }.id)
     [ draft.model, draft.change_set ]
   end
 
@@ -13,7 +14,9 @@ class DraftTest < CoreTest
   def test_removals_leave_no_loose_ends
     [ "Vessel", "Route", "Crew Member", "Booked Vehicle", "Car", "Reference", "Hull Number", "Fleet" ].each do |name|
       after, change = without(name)
-      after.elements.each_value { |element| element.referenced_ids.each { |id| assert after.key?(id), "#{name}: #{element.inspect}" } }
+      after.elements.each_value do |element|
+        element.referenced_ids.each { |id| assert after.key?(id), "#{name}: #{element.inspect}" }
+      end
       assert_empty Invariants.new(change, after).problems, name
       assert_equal ferries, change.inverse.apply(after), name
     end

@@ -10,7 +10,10 @@ class IndependenceTest < CoreTest
     Dir[File.expand_path("../lib/**/*.rb", __dir__)].each do |path|
       source = File.readlines(path).grep_v(/^\s*#/).join
       assert_empty source.scan(/^\s*require "([^"]+)"/).flatten - ALLOWED, path
-      refute_match(/\b(Rails|ActiveRecord|ActiveSupport|SQLite3|Time\.now|Random\.new_seed|\.html_safe)\b/, source, path) unless path.end_with?("command_line.rb")
+      unless path.end_with?("command_line.rb")
+        refute_match(/\b(Rails|ActiveRecord|ActiveSupport|SQLite3|Time\.now|Random\.new_seed|\.html_safe)\b/, source,
+                     path)
+      end
     end
   end
 end

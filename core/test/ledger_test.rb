@@ -3,14 +3,19 @@
 require "core_test_helper"
 
 class LedgerTest < CoreTest
-  def cells(ledger, title, name) = ledger.groups.select { |group| group.title == title }.flat_map(&:rows).find { |row| row.cells["name"] == name }
+  def cells(ledger, title, name)
+    ledger.groups.select { |group| group.title == title }.flat_map(&:rows).find { |row| row.cells["name"] == name }
+  end
 
   def test_attributes_with_migrated_ones_and_where_they_are_from
     ledger = Ledger.of(ferries, "logical")
-    assert_equal({ "type" => "Metres", "length" => "", "precision" => "6", "scale" => "2", "mandatory" => "yes", "identifier" => "" },
-                 cells(ledger, "Berth", "Length").cells.slice("type", "length", "precision", "scale", "mandatory", "identifier"))
+    assert_equal({ "type" => "Metres", "length" => "", "precision" => "6", "scale" => "2", "mandatory" => "yes",
+                   "identifier" => "" },
+                 cells(ledger, "Berth", "Length").cells.slice("type", "length", "precision", "scale", "mandatory",
+                                                              "identifier"))
     migrated = cells(ledger, "Defect", "Vessel Hull Number")
-    assert_equal [ false, "from Inspection", "yes" ], [ migrated.editable, migrated.origin, migrated.cells["identifier"] ]
+    assert_equal [ false, "from Inspection", "yes" ],
+                 [ migrated.editable, migrated.origin, migrated.cells["identifier"] ]
     assert_equal ledger.rows.size, ledger.groups.sum { |group| group.rows.size } # no two rows share an id
   end
 

@@ -46,7 +46,8 @@ class ModelAndChangeSetTest < CoreTest
     assert_raises(Conflict) { Editing.set(base, vessel.id, :name, "Ship").rebase(without) }
     addition = ChangeSet.new(additions: [ vessel ])
     changed = base.updated(put: [ vessel.with(definition: "New.") ], drop: [])
-    assert_match(/has been changed since/, assert_raises(Conflict) { addition.inverse.rebase(changed, strict: true) }.message)
+    assert_match(/has been changed since/,
+                 assert_raises(Conflict) { addition.inverse.rebase(changed, strict: true) }.message)
     assert_match(/now used by/, assert_raises(Conflict) { addition.inverse.rebase(base, strict: true) }.message)
   end
 

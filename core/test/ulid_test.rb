@@ -10,7 +10,8 @@ class UlidTest < CoreTest
     assert_equal ids.sort, ids
     assert_equal ids.uniq.size, ids.size
     assert ids.all?(Ulid::PATTERN)
-    assert_equal Ulid.new(clock: -> { 5 }, random: Random.new(9)).next, Ulid.new(clock: -> { 5 }, random: Random.new(9)).next
+    assert_equal Ulid.new(clock: -> { 5 }, random: Random.new(9)).next,
+                 Ulid.new(clock: -> { 5 }, random: Random.new(9)).next
   end
 
   def test_a_clock_that_goes_back_does_not_take_ids_along

@@ -10,18 +10,23 @@ class AddDeskKinds < ActiveRecord::Migration[7.2]
     subject_areas: { colour: :string },
     entities: { tag_ids: :json },
     relationships: { separate: :boolean, on_delete: :string, on_update: :string },
-    diagrams: { notation: :string, detail: :string, types_shown: :boolean, migrated_shown: :boolean, optional_shown: :boolean, indexes_shown: :boolean,
-                coloured_by: :string, subject_area_id: :string, legend: :boolean, title_block: :boolean, author: :string, dated: :string, milestone: :string,
+    diagrams: { notation: :string, detail: :string, types_shown: :boolean, migrated_shown: :boolean,
+                optional_shown: :boolean, indexes_shown: :boolean,
+                coloured_by: :string, subject_area_id: :string, legend: :boolean, title_block: :boolean,
+                author: :string, dated: :string, milestone: :string,
                 snapped: :boolean, paper: :string, definition: :text, position: :float },
     diagram_nodes: { pinned: :boolean, width: :float, colour: :string }
   }.freeze
   # What rows of before must say where a field now has another default than nothing.
   DEFAULTS = {
-    domains: { least_value: "", most_value: "", unit: "", pattern: "" }, attributes: { least_value: "", most_value: "", unit: "", pattern: "", tag_ids: [] },
+    domains: { least_value: "", most_value: "", unit: "", pattern: "" },
+    attributes: { least_value: "", most_value: "", unit: "", pattern: "", tag_ids: [] },
     headers: { notation: "", platform: "" }, subject_areas: { colour: "" }, entities: { tag_ids: [] },
     relationships: { separate: false, on_delete: "", on_update: "" },
-    diagrams: { notation: "crows_foot", detail: "", types_shown: true, migrated_shown: true, optional_shown: false, indexes_shown: false, coloured_by: "nothing",
-                legend: false, title_block: false, author: "", dated: "", milestone: "", snapped: false, paper: "A4", definition: "" },
+    diagrams: { notation: "crows_foot", detail: "", types_shown: true, migrated_shown: true, optional_shown: false,
+                indexes_shown: false, coloured_by: "nothing",
+                legend: false, title_block: false, author: "", dated: "", milestone: "", snapped: false, paper: "A4",
+                definition: "" },
     diagram_nodes: { pinned: false, colour: "" }
   }.freeze
   TABLES = {
@@ -29,7 +34,8 @@ class AddDeskKinds < ActiveRecord::Migration[7.2]
     tags: { name: :string, colour: :string, definition: :text },
     dependencies: { determinant_ids: :json, dependent_ids: :json },
     unread_sentences: { subject_area_id: :string, text: :text, reason: :text, position: :float },
-    diagram_notes: { text: :text, shape: :string, x: :float, y: :float, width: :float, height: :float, colour: :string },
+    diagram_notes: { text: :text, shape: :string, x: :float, y: :float, width: :float, height: :float,
+                     colour: :string },
     custom_fields: { name: :string, of: :string, type: :string, choices: :json, position: :float },
     custom_values: { custom_field_id: :string, value: :text },
     notes: { text: :text, author: :string, written_on: :string }
@@ -63,7 +69,9 @@ class AddDeskKinds < ActiveRecord::Migration[7.2]
   private
 
   def fill(table, values)
-    assignments = values.map { |name, value| "#{connection.quote_column_name(name)} = #{connection.quote(value.is_a?(Array) ? value.to_json : value)}" }
+    assignments = values.map do |name, value|
+      "#{connection.quote_column_name(name)} = #{connection.quote(value.is_a?(Array) ? value.to_json : value)}"
+    end
     execute("UPDATE #{connection.quote_table_name(table)} SET #{assignments.join(', ')}")
   end
 

@@ -3,12 +3,16 @@
 # Lexicons and rulebooks, which are kept as models are, and what models say of those they follow.
 class AddNamingKinds < ActiveRecord::Migration[7.2]
   NAMED = %i[entities attributes tables columns keys foreign_keys checks indexes].freeze
-  HEADER = { lexicon: :string, lexicon_version: :integer, rulebook: :string, rulebook_version: :integer, names_from_id: :string }.freeze
+  HEADER = { lexicon: :string, lexicon_version: :integer, rulebook: :string, rulebook_version: :integer,
+             names_from_id: :string }.freeze
   TABLES = {
-    lexicon_entries: { name: :string, short_forms: :json, plural: :string, class_word: :boolean, domain_name: :string, status: :string, instead: :string,
+    lexicon_entries: { name: :string, short_forms: :json, plural: :string, class_word: :boolean, domain_name: :string,
+                       status: :string, instead: :string,
                        context: :json, definition: :text, source: :string },
-    name_rules: { of: :string, case: :string, separator: :string, prefix: :string, suffix: :string, number: :string, order: :string, left_out: :json,
-                  begins_with: :json, ends_with: :json, class_word: :boolean, characters: :string, limit: :integer, shortening: :string, vowels: :boolean,
+    name_rules: { of: :string, case: :string, separator: :string, prefix: :string, suffix: :string, number: :string,
+                  order: :string, left_out: :json,
+                  begins_with: :json, ends_with: :json, class_word: :boolean, characters: :string, limit: :integer,
+                  shortening: :string, vowels: :boolean,
                   cutting: :string, reserved: :string, owner_in_front: :string, migrated: :string, pattern: :json }
   }.freeze
 

@@ -35,14 +35,17 @@ class MendControlCharacters < ActiveRecord::Migration[7.2]
     connection.tables.grep(/\Aelement_/).each do |table|
       type = Class.new(ActiveRecord::Base) { self.table_name = table; self.inheritance_column = nil }
       def type.dangerous_attribute_method?(_name) = false
-      names = type.columns.select { |column| %i[string text json].include?(column.type) }.map(&:name) - %w[model_id id parent_id]
+      names = type.columns.select { |column| %i[string text json].include?(column.type) }.map(&:name) -
+              %w[model_id id parent_id]
       mend_rows(type, names)
     end
   end
 
   def mend_rows(type, names)
     type.pluck(:model_id, :id, *names).each do |model_id, id, *values|
-      changed = names.zip(values).to_h { |name, value| [ name, mend(value) ] }.reject { |name, value| value == values[names.index(name)] }
+      changed = names.zip(values).to_h { |name, value| [ name, mend(value) ] }.reject do |name, value|
+        value == values[names.index(name)]
+      end
       type.where(model_id:, id:).update_all(changed) if changed.any?
     end
   end

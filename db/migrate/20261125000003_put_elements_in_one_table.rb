@@ -37,7 +37,8 @@ class PutElementsInOneTable < ActiveRecord::Migration[7.2]
   def places(tables)
     tables.each_with_object({}) do |table, found|
       design = table == "element_diagrams" ? "design_id" : "NULL"
-      connection.select_rows("SELECT model_id, id, parent_id, #{design} FROM #{connection.quote_table_name(table)}").each do |model_id, id, parent_id, design_id|
+      connection.select_rows("SELECT model_id, id, parent_id, #{design} FROM #{connection.quote_table_name(table)}")
+                .each do |model_id, id, parent_id, design_id|
         found[[ model_id, id ]] = [ parent_id, kind(table), design_id ]
       end
     end
@@ -56,9 +57,12 @@ class PutElementsInOneTable < ActiveRecord::Migration[7.2]
 
   def move(table, places)
     columns = fields(table)
-    names = [ "model_id", "id", "parent_id", *columns.map(&:name) ].map { |name| connection.quote_column_name(name) }.join(", ")
+    names = [ "model_id", "id", "parent_id", *columns.map(&:name) ].map { |name| connection.quote_column_name(name) }
+      .join(", ")
     connection.select_rows("SELECT #{names} FROM #{connection.quote_table_name(table)}").then do |rows|
-      connection.raw_connection.prepare(PUT) { |statement| rows.each { |row| statement.execute!(*element(row, table, columns, places)) } }
+      connection.raw_connection.prepare(PUT) do |statement|
+        rows.each { |row| statement.execute!(*element(row, table, columns, places)) }
+      end
     end
   end
 

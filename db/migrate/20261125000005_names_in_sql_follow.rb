@@ -9,7 +9,9 @@ class NamesInSqlFollow < ActiveRecord::Migration[7.2]
     connection.select_values(HELD).each do |model_id|
       stored = StoredModel.ready.find_by(id: model_id) or next
       change = change(stored.model)
-      stored.journal.commit(change, by: "Kelvath", label: "Made names in SQL follow renames", follow: false) unless change.empty?
+      unless change.empty?
+        stored.journal.commit(change, by: "Kelvath", label: "Made names in SQL follow renames", follow: false)
+      end
     end
   end
 

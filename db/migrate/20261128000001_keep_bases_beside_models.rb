@@ -30,7 +30,9 @@ class KeepBasesBesideModels < ActiveRecord::Migration[7.2]
   def move_from_journals
     JournalEntry.find_each do |entry|
       change = JSON.parse(Zlib.inflate(entry.changes_packed))
-      designs = change.values_at("add", "remove").compact.flatten.select { |each| each["kind"] == "design" && held?(each) }
+      designs = change.values_at("add", "remove").compact.flatten.select do |each|
+        each["kind"] == "design" && held?(each)
+      end
       next if designs.empty?
 
       designs.each { |design| design["base"] = keep(design["base"]) }
@@ -43,7 +45,8 @@ class KeepBasesBesideModels < ActiveRecord::Migration[7.2]
   # Its digest.
   def keep(packed)
     content = packed.unpack1("m0")
-    Kelvath::Derivation::Base.new(Kelvath::Derivation::Base.digest_of(content), content).tap { |base| insert(base) }.digest
+    Kelvath::Derivation::Base.new(Kelvath::Derivation::Base.digest_of(content), content).tap { |base| insert(base) }
+                             .digest
   end
 
   def insert(base)

@@ -5,7 +5,9 @@ task fuzz: :environment do
   require Rails.root.join("test/support/fuzz")
   cases, from = Integer(ENV.fetch("CASES", 100_000)), Integer(ENV.fetch("FROM", 0))
   finds = Fuzz.new.run(cases, from:)
-  finds.group_by { |find| [ find.reader, find.what ] }.each { |(reader, what), list| puts "#{list.size} x #{reader}: #{what} (case #{list.first.number}: #{list.first.input[0, 200].inspect})" }
+  finds.group_by { |find| [ find.reader, find.what ] }.each do |(reader, what), list|
+    puts "#{list.size} x #{reader}: #{what} (case #{list.first.number}: #{list.first.input[0, 200].inspect})"
+  end
   puts "#{cases} cases from #{from}: #{finds.size} finds"
   abort if finds.any?
 end

@@ -7,7 +7,8 @@ class CheckpointTest < ActiveSupport::TestCase
     stored = ferries
     vessel = entity(stored.model, "Vessel")
     states = 7.times.to_h do |number|
-      stored.journal.commit(Kelvath::Editing.set(stored.model, vessel.id, "definition", "Version #{number}."), by: "Ada")
+      stored.journal.commit(Kelvath::Editing.set(stored.model, vessel.id, "definition", "Version #{number}."),
+                            by: "Ada")
       [ stored.revision, stored.model ]
     end
     every(3) do

@@ -7,12 +7,16 @@ class ElementStoreTest < ActiveSupport::TestCase
     stored = ferries
     derived = Kelvath::Starting.design(stored.model, platform: "sqlite", ids: Ids)
     stored.journal.commit(derived.change_set, by: "Ada")
-    parts = ElementRow.where(model_id: stored.id).distinct.pluck(:part, :kind).group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
+    parts = ElementRow.where(model_id: stored.id).distinct.pluck(:part, :kind).group_by(&:first)
+                      .transform_values { |pairs| pairs.map(&:last) }
     assert_equal [ ElementRow::MAIN, derived.design_id ].sort, parts.keys.sort
     assert_empty parts[ElementRow::MAIN] & %w[design table column key foreign_key]
-    assert_equal %w[column design diagram diagram_node foreign_key key table], (parts[derived.design_id] - %w[check index]).sort
+    assert_equal %w[column design diagram diagram_node foreign_key key table],
+                 (parts[derived.design_id] - %w[check index]).sort
 
-    stored.journal.commit(Kelvath::Draft.change(stored.model, ids: Ids) { |draft| draft.set(derived.diagram_id, design_id: nil) }, by: "Ada")
+    stored.journal.commit(
+      Kelvath::Draft.change(stored.model, ids: Ids) { |draft| draft.set(derived.diagram_id, design_id: nil) }, by: "Ada"
+    )
     kinds = ElementRow.where(model_id: stored.id, part: derived.design_id).distinct.pluck(:kind)
     assert_equal [], kinds & %w[diagram diagram_node]
   end
@@ -33,7 +37,9 @@ class ElementStoreTest < ActiveSupport::TestCase
   test "every field of every kind survives the journal and the tables" do
     stored = StoredModel.start("Everything", by: "Ada", label: "Began")
     draft = Kelvath::Draft.new(stored.model, ids: Ids)
-    made = Kelvath::Metamodel::KINDS.values.reject { |type| type.kind == :header }.to_h { |type| [ type.kind, add_filled(draft, type) ] }
+    made = Kelvath::Metamodel::KINDS.values.reject { |type| type.kind == :header }.to_h do |type|
+      [ type.kind, add_filled(draft, type) ]
+    end
     stored.journal.commit(draft.change_set, by: "Ada")
     reread = lambda do
       ModelCache.clear
@@ -41,7 +47,8 @@ class ElementStoreTest < ActiveSupport::TestCase
     end
     assert_equal draft.model, reread.call
     changed = Kelvath::Draft.new(reread.call, ids: Ids)
-    made.each_value { |element| changed.set(element.id, **element.class.fields.values.reject { |field| field.reference? || field.references? }.to_h { |field| [ field.name, value(field, 1) ] }) }
+    made.each_value { |element| changed.set(element.id, **element.class.fields.values
+      .reject { |field| field.reference? || field.references? }.to_h { |field| [ field.name, value(field, 1) ] }) }
     stored.journal.commit(changed.change_set, by: "Ada")
     assert_equal changed.model, reread.call
     stored.journal.undo(by: "Ada")
@@ -52,13 +59,18 @@ class ElementStoreTest < ActiveSupport::TestCase
 
   def add_filled(draft, type)
     parent = type.within.empty? ? nil : draft.model.all(type.within.first).last.id
-    values = type.fields.values.to_h { |field| [ field.name, field.reference? || field.references? ? target(draft, field) : value(field, 0) ] }
+    values = type.fields.values.to_h do |field|
+      [ field.name, field.reference? || field.references? ? target(draft, field) : value(field, 0) ]
+    end
     values = values.except(:base_id).merge(least_numbers(type))
     draft.add(type.kind, parent_id: parent, **values)
   end
 
   # What keeps the rules of the model whatever else is filled in.
-  def least_numbers(type) = { relationship: { from_least: 1, from_most: nil, to_least: 1, to_most: nil, identifying: false }, subtype_group: { subtype_ids: [] } }.fetch(type.kind, {})
+  def least_numbers(type)
+    { relationship: { from_least: 1, from_most: nil, to_least: 1, to_most: nil, identifying: false },
+      subtype_group: { subtype_ids: [] } }.fetch(type.kind, {})
+  end
 
   def target(draft, field)
     id = field.to.filter_map { |kind| draft.model.all(kind).last&.id }.first

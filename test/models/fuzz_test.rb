@@ -10,6 +10,7 @@ class FuzzTest < ActiveSupport::TestCase
   test "damaged input ends with a result or an error of ours, soon" do
     fuzz = Fuzz.new
     assert_empty fuzz.run(CASES).map { |find| "case #{find.number}, #{find.reader}: #{find.what}" }
-    assert_equal [], fuzz.readers.keys - (0...CASES).map { |number| fuzz.send(:pick, Random.new(number)).first }.uniq, "each has its turn"
+    assert_equal [], fuzz.readers.keys - (0...CASES).map { |number| fuzz.send(:pick, Random.new(number)).first }.uniq,
+                 "each has its turn"
   end
 end

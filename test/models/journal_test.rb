@@ -17,13 +17,17 @@ class JournalTest < ActiveSupport::TestCase
     @stored.journal.commit(second, by: "Two")
     clash = assert_raises(Kelvath::Conflict) { @stored.journal.commit(third, by: "Two") }.clashes.first
     assert_equal [ "Boat", "Ship" ], [ clash.yours, clash.theirs ]
-    assert_equal [ "Ship", "It floats." ], @stored.model[@vessel.id].then { |vessel| [ vessel.name, vessel.definition ] }
+    assert_equal [ "Ship", "It floats." ],
+                 @stored.model[@vessel.id].then { |vessel| [ vessel.name, vessel.definition ] }
   end
 
   test "undo and redo go back and forth through one's own changes" do
     states = [ @stored.model ]
-    [ [ :name, "Ship" ], [ :definition, "It floats." ] ].each { |field, text| states << @stored.journal.commit(change(field, text), by: "One").after }
-    @stored.journal.commit(Kelvath::Editing.set(@stored.model, entity(@stored.model, "Fare").id, :name, "Price"), by: "Two")
+    [ [ :name, "Ship" ], [ :definition, "It floats." ] ].each do |field, text|
+      states << @stored.journal.commit(change(field, text), by: "One").after
+    end
+    @stored.journal.commit(Kelvath::Editing.set(@stored.model, entity(@stored.model, "Fare").id, :name, "Price"),
+                           by: "Two")
     assert_equal "Undid: Changed definition of entity Ship", @stored.journal.undo(by: "One").entry.label
     @stored.journal.undo(by: "One")
     assert_equal states.first[@vessel.id], @stored.model[@vessel.id]

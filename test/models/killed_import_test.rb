@@ -46,7 +46,8 @@ class KilledImportTest < ActiveSupport::TestCase
       assert_operator database.get_first_value("SELECT count(*) FROM elements"), :>, 0
       database.execute("UPDATE models SET updated_at = '2020-01-01'")
       system(@environment, "bin/rails", "runner", "Run.tidy", exception: true)
-      assert_equal [ 0, 0 ], %w[models elements].map { |table| database.get_first_value("SELECT count(*) FROM #{table}") }
+      assert_equal [ 0, 0 ],
+                   %w[models elements].map { |table| database.get_first_value("SELECT count(*) FROM #{table}") }
     end
   end
 
@@ -54,7 +55,10 @@ class KilledImportTest < ActiveSupport::TestCase
 
   # Of what people see: models that are ready, and their entities.
   def counts(database)
-    [ "SELECT count(*) FROM models WHERE ready", "SELECT count(*) FROM elements WHERE kind = 'entity' AND model_id IN (SELECT id FROM models WHERE ready)" ].map { |sql| database.get_first_value(sql) }
+    [ "SELECT count(*) FROM models WHERE ready", "SELECT count(*) FROM elements WHERE kind = 'entity' AND model_id " \
+                                                 "IN (SELECT id FROM models WHERE ready)" ].map do |sql|
+                                                   database.get_first_value(sql)
+                                                 end
   end
 
   def kill_at(moment)

@@ -37,12 +37,15 @@ class MendedJournalTest < ActiveSupport::TestCase
   test "the migration takes control characters out of the journal" do
     write_past_the_gate("Ring \a the bell")
     MendControlCharacters.new.up
-    replayed = @stored.journal_entries.order(:revision).reduce(Kelvath::Model::EMPTY) { |model, entry| entry.change_set.apply(model) }
+    replayed = @stored.journal_entries.order(:revision).reduce(Kelvath::Model::EMPTY) do |model, entry|
+      entry.change_set.apply(model)
+    end
     assert_equal "Ring   the bell", replayed[@vessel.id].definition
   end
 
   test "what people paste into Prose is taken, whatever stands between its lines" do
-    outcome = Kelvath::Prose::Reader.new(@stored.model, ids: Ids).read("A Buoy has a Colour.\fThe bell\a rings, says nobody.\vA Buoy may have a Light.")
+    outcome = Kelvath::Prose::Reader.new(@stored.model, ids: Ids).read("A Buoy has a Colour.\fThe bell\a rings, says " \
+                                                                       "nobody.\vA Buoy may have a Light.")
     @stored.journal.commit(outcome.change_set, by: "Ada")
     assert_equal %w[Colour Light], @stored.model.children(entity(@stored.model, "Buoy").id, :attribute).map(&:name)
     before = @stored.model

@@ -6,7 +6,12 @@ class NamingStandardTest < ActiveSupport::TestCase
   setup { @lexicon = house_words }
 
   def follow(version) = NamingStandard::Choice.new(lexicon: @lexicon.id, lexicon_version: version).standard.lexicon
-  def shorten(word, short) = @lexicon.journal.commit(LexiconWriting.change(@lexicon.model, Kelvath::Naming::Lexicon.of(@lexicon.model).entry(word).id, "short_forms", short), by: "Ada", follow: false)
+
+  def shorten(word, short)
+    @lexicon.journal.commit(LexiconWriting.change(
+      @lexicon.model, Kelvath::Naming::Lexicon.of(@lexicon.model).entry(word).id, "short_forms", short
+    ), by: "Ada", follow: false)
+  end
 
   test "each version stays what it was, whatever is written since" do
     shorten("Vessel", "VES")
@@ -31,7 +36,9 @@ class NamingStandardTest < ActiveSupport::TestCase
   end
 
   test "a search finds what begins with the text first, and short forms" do
-    found = ->(**params) { LexiconSearch.new(@lexicon.model, ActionController::Parameters.new(params)).found.map(&:name) }
+    found = ->(**params) do
+      LexiconSearch.new(@lexicon.model, ActionController::Parameters.new(params)).found.map(&:name)
+    end
     assert_equal "Date", found.call(text: "dat").first
     assert_equal [ "Vessel" ], found.call(text: "vsl")
     assert_equal %w[Departure Depth], found.call(text: "dpt"), "short forms that begin so"
@@ -44,11 +51,13 @@ class NamingStandardTest < ActiveSupport::TestCase
   test "models that follow are found, and see only what would change for them" do
     rulebook = house_rules
     stored = ferries
-    stored.journal.commit(NamingPage.new(stored, stored.model, { lexicon: @lexicon.id, rulebook: rulebook.id }).following, by: "Ada")
+    stored.journal.commit(NamingPage.new(stored, stored.model,
+                                         { lexicon: @lexicon.id, rulebook: rulebook.id }).following, by: "Ada")
     other = ferries
     assert_equal [ stored.id ], NamingStandard.followers(@lexicon).map(&:id)
     assert_equal [ stored.id ], NamingStandard.followers(rulebook).map(&:id)
-    derived = Kelvath::Starting.design(stored.model, platform: "sqlite", ids: Ids, standard: NamingStandard.of(stored.model))
+    derived = Kelvath::Starting.design(stored.model, platform: "sqlite", ids: Ids,
+                                       standard: NamingStandard.of(stored.model))
     stored.journal.commit(derived.change_set, by: "Ada", follow: false)
     assert_empty VersionEffect.of_followers(@lexicon).flat_map(&:rows)
     shorten("Watch", "WCH")

@@ -7,7 +7,9 @@ class PartsTest < ActiveSupport::TestCase
   setup do
     @stored = ferries
     @designs = %w[sqlite postgresql].map do |platform|
-      Kelvath::Starting.design(@stored.model, platform:, ids: Ids).tap { |design| @stored.journal.commit(design.change_set, by: "Ada") }
+      Kelvath::Starting.design(@stored.model, platform:, ids: Ids).tap do |design|
+        @stored.journal.commit(design.change_set, by: "Ada")
+      end
     end
     @whole = @stored.model
     ModelCache.clear
@@ -18,18 +20,23 @@ class PartsTest < ActiveSupport::TestCase
   def first = @designs.first.design_id
 
   test "what is asked for decides what is loaded" do
-    @model.all(:entity).each { |entity| @model.children(entity.id, :attribute) + @model.referrers(entity.id, :diagram_node) }
+    @model.all(:entity).each do |entity|
+      @model.children(entity.id, :attribute) + @model.referrers(entity.id, :diagram_node)
+    end
     assert_equal [ 2, [] ], [ @model.all(:design).size, loaded ]
     tables = Kelvath::Metamodel::Design.tables(@model, first)
     assert_equal [ @whole.children(first, :table).map(&:id), [ first ] ], [ tables.map(&:id), loaded ]
-    assert_equal @whole.children(@designs.last.diagram_id, :diagram_node), @model.children(@designs.last.diagram_id, :diagram_node)
+    assert_equal @whole.children(@designs.last.diagram_id, :diagram_node),
+                 @model.children(@designs.last.diagram_id, :diagram_node)
     assert_empty @model.absent
     assert_equal @whole, @model
   end
 
   test "findings of the logical side need no design, and are the same as those of the whole" do
     parts = [ nil, *@designs.map(&:design_id) ]
-    found = parts.map { |part| Kelvath::Findings::Report.of(@model, part:).findings.tap { assert_equal part.nil? ? [] : [ *loaded ], loaded } }
+    found = parts.map do |part|
+      Kelvath::Findings::Report.of(@model, part:).findings.tap { assert_equal part.nil? ? [] : [ *loaded ], loaded }
+    end
     assert_equal Kelvath::Findings.of(@whole).map(&:key).sort, found.flatten.map(&:key).sort
   end
 
@@ -59,7 +66,8 @@ class PartsTest < ActiveSupport::TestCase
     after = change.apply(@whole)
     StoredModel.where(id: @stored.id).update_all(revision: known.revision + 1)
     ElementStore.write(@stored.id, change, after)
-    @stored.journal_entries.create!(revision: known.revision + 1, person: "Bea", kind: "change", label: "Elsewhere", change_set: change)
+    @stored.journal_entries.create!(revision: known.revision + 1, person: "Bea", kind: "change", label: "Elsewhere",
+                                    change_set: change)
     assert_equal after, @stored.reload.model
   end
 end

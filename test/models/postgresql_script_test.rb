@@ -14,9 +14,12 @@ class PostgresqlScriptTest < ActiveSupport::TestCase
     ENV["CI"] ? flunk(error.message) : skip(error.message)
   end
 
-  test "a database that holds one of everything is kept, kept as text or named in the log, and its script makes it again" do
+  test "a database that holds one of everything is kept, kept as text or named in the log, and its script makes " \
+       "it again" do
     ThrowawayPostgresql.open do |port|
-      PostgresqlServer.open(host: "127.0.0.1", port:, user: "kelvath", dbname: "postgres") { |server| assert_everything(server) }
+      PostgresqlServer.open(host: "127.0.0.1", port:, user: "kelvath", dbname: "postgres") do |server|
+        assert_everything(server)
+      end
     end
   rescue ThrowawayPostgresql::Missing => error
     ENV["CI"] ? flunk(error.message) : skip(error.message)
@@ -34,13 +37,17 @@ class PostgresqlScriptTest < ActiveSupport::TestCase
     golden("postgresql.script.sql", script.text)
     golden("postgresql.log", first.log.map { |note| "#{note.object}: #{note.message}\n" }.sort.join)
     # What the log names as left out is made by hand; the rest must come from the script.
-    server.script("DROP SCHEMA public, archive CASCADE; CREATE SCHEMA public; CREATE TYPE band AS ENUM ('low', 'high'); CREATE DOMAIN tonnes AS numeric(8,2)")
+    server.script("DROP SCHEMA public, archive CASCADE; CREATE SCHEMA public; CREATE TYPE band AS ENUM ('low', " \
+                  "'high'); CREATE DOMAIN tonnes AS numeric(8,2)")
     server.run(script)
     again = taken(server)
     assert_empty Kelvath::Comparison.designs(first.model, first.design_id, again.model, again.design_id).map(&:to_s)
   end
 
-  def taken(server) = Kelvath::Starting.from_catalog("Everything", Kelvath::Intake.catalog("postgresql", server), platform: "postgresql", ids: Ids)
+  def taken(server)
+    Kelvath::Starting.from_catalog("Everything", Kelvath::Intake.catalog("postgresql", server), platform: "postgresql",
+                                   ids: Ids)
+  end
 
   def golden(name, text)
     EVERYTHING.join(name).write(text) if ENV["WRITE"]
@@ -49,12 +56,14 @@ class PostgresqlScriptTest < ActiveSupport::TestCase
 
   def models
     hostile = Kelvath::Draft.new(ferries.model, ids: Ids)
-    hostile.set(entity(hostile.model, "Route").id, name: "Order \"Group\"; DROP TABLE x", definition: "It's\n-- a 'note'\r\n;")
+    hostile.set(entity(hostile.model, "Route").id, name: "Order \"Group\"; DROP TABLE x",
+                definition: "It's\n-- a 'note'\r\n;")
     catalog = SQLite3::Database.new(":memory:", results_as_hash: true).then do |database|
       database.execute_batch(File.read(Demo::Hsops::SCHEMA))
       Kelvath::Intake.catalog("sqlite", ->(sql) { database.execute(sql) })
     end
-    [ ferries.model, hostile.model, Kelvath::Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids: Ids).model ]
+    [ ferries.model, hostile.model,
+      Kelvath::Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids: Ids).model ]
   end
 
   def assert_proven(model, port)

@@ -6,8 +6,10 @@ require "test_helper"
 class SqliteProcessTest < ActiveSupport::TestCase
   ENDLESS = "WITH RECURSIVE r(n) AS (SELECT 1 UNION ALL SELECT n + 1 FROM r)"
   REFUSED = {
-    "ATTACH '/etc/hostname' AS other" => /not authorized/, "COMMIT" => /not authorized/, "PRAGMA journal_mode = off" => /not authorized/,
-    "CREATE TABLE a AS SELECT load_extension('libm.so')" => /not authorized/, "CREATE VIRTUAL TABLE a USING fts5(x)" => /not authorized/,
+    "ATTACH '/etc/hostname' AS other" => /not authorized/, "COMMIT" => /not authorized/,
+    "PRAGMA journal_mode = off" => /not authorized/,
+    "CREATE TABLE a AS SELECT load_extension('libm.so')" => /not authorized/,
+    "CREATE VIRTUAL TABLE a USING fts5(x)" => /not authorized/,
     "CREATE TABLE a AS #{ENDLESS} SELECT count(*) FROM r" => /ran for more than 1 seconds and was stopped/,
     "CREATE TABLE a AS #{ENDLESS} SELECT zeroblob(1000000) FROM r" => /makes the file larger|ran for more/,
     "CREATE TABLE a AS SELECT replace(hex(zeroblob(50000000)), '0', '000000000000000')" => /memory|ran for more/
@@ -18,7 +20,8 @@ class SqliteProcessTest < ActiveSupport::TestCase
 
   def run_sql(sql, **limits)
     FileUtils.rm_f(@path)
-    script = Kelvath::Ddl::Script.new(heading: [ "Test" ], statements: [ Kelvath::Ddl::Statement.new(kind: "table", name: "a", sql:) ])
+    script = Kelvath::Ddl::Script.new(heading: [ "Test" ],
+                                      statements: [ Kelvath::Ddl::Statement.new(kind: "table", name: "a", sql:) ])
     SqliteFile.create(@path, **limits) { |file| file.run(script) }
   end
 
@@ -32,7 +35,9 @@ class SqliteProcessTest < ActiveSupport::TestCase
 
   test "one statement at a time, whatever the caller thinks it is" do
     SqliteProcess.open(@path, readonly: false) do |process|
-      assert_match(/more than one statement/, assert_raises(SqliteProcess::Refused) { process.run("CREATE TABLE a (x int DEFAULT (1)); CREATE TABLE b (y int)") }.message)
+      assert_match(/more than one statement/, assert_raises(SqliteProcess::Refused) {
+        process.run("CREATE TABLE a (x int DEFAULT (1)); CREATE TABLE b (y int)")
+      }.message)
       process.run("CREATE TABLE a (x int) -- ; the end")
       assert_equal [ { "name" => "a" } ], process.query("SELECT name FROM sqlite_master")
     end
@@ -51,7 +56,8 @@ class SqliteProcessTest < ActiveSupport::TestCase
     SQLite3::Database.new(@path.to_s) do |database|
       database.execute("CREATE TABLE t (a int)")
       database.execute("CREATE VIEW v0 AS SELECT a FROM t")
-      (1..40).each { |number| database.execute("CREATE VIEW v#{number} AS SELECT a FROM v#{number - 1} UNION ALL SELECT a FROM v#{number - 1}") }
+      (1..40).each { |number| database.execute("CREATE VIEW v#{number} AS SELECT a FROM v#{number - 1} UNION ALL " \
+                                               "SELECT a FROM v#{number - 1}") }
     end
     catalog = SqliteFile.read(@path) { |file| Kelvath::Intake.catalog("sqlite", file) }
     assert_equal [ 1, 41 ], [ catalog.tables.size, catalog.views.size ]

@@ -13,7 +13,8 @@ class UploadPassTest < ActiveSupport::TestCase
   setup do
     @bodies = []
     app = ->(env) { @bodies << env["rack.input"].read.bytesize; [ 200, {}, [ "ok" ] ] }
-    @server = Puma::Server.new(app, nil, log_writer: Puma::LogWriter.null, http_content_length_limit: LIMIT, min_threads: 1, max_threads: 1)
+    @server = Puma::Server.new(app, nil, log_writer: Puma::LogWriter.null, http_content_length_limit: LIMIT,
+                               min_threads: 1, max_threads: 1)
     @port = @server.add_tcp_listener("127.0.0.1", 0).addr[1]
     @server.run
   end
@@ -23,9 +24,14 @@ class UploadPassTest < ActiveSupport::TestCase
   # length: as the header says, nil for a body in pieces; sent: bytes that are really sent. Answers the status.
   def post(length:, sent:, path: "/", headers: "")
     TCPSocket.open("127.0.0.1", @port) do |socket|
-      socket.write("POST #{path} HTTP/1.1\r\nHost: localhost\r\n#{headers}#{length ? "Content-Length: #{length}" : 'Transfer-Encoding: chunked'}\r\n\r\n")
+      socket.write("POST #{path} HTTP/1.1\r\nHost: " \
+                   "localhost\r\n#{headers}#{length ? "Content-Length: #{length}" : 'Transfer-Encoding: chunked'}\r\n\r\n")
       begin
-        length ? socket.write("x" * sent) : (sent / 65_536).times { socket.write("10000\r\n#{'x' * 65_536}\r\n") } && socket.write("0\r\n\r\n")
+        if length
+          socket.write("x" * sent)
+        else
+          (sent / 65_536).times { socket.write("10000\r\n#{'x' * 65_536}\r\n") } && socket.write("0\r\n\r\n")
+        end
       rescue Errno::EPIPE, Errno::ECONNRESET
         nil # the server has heard enough
       end

@@ -15,7 +15,9 @@ class WritingTogetherTest < ActiveSupport::TestCase
 
   # The journal from its beginning, the tables, and what the process knows.
   def assert_whole
-    replayed = @stored.journal_entries.order(:revision).reduce(Kelvath::Model::EMPTY) { |model, entry| entry.change_set.apply(model) }
+    replayed = @stored.journal_entries.order(:revision).reduce(Kelvath::Model::EMPTY) do |model, entry|
+      entry.change_set.apply(model)
+    end
     assert_equal replayed, Kelvath::Model.of(ElementStore.read(@stored.id))
     assert_equal replayed, @stored.reload.model
     assert_equal @stored.journal_entries.count, @stored.revision
@@ -38,8 +40,11 @@ class WritingTogetherTest < ActiveSupport::TestCase
 
   test "threads that write to one model at once all get their turn" do
     entities = @stored.model.all(:entity).first(6)
-    entities.map.with_index { |entity, number| Thread.new { 8.times { |turn| define(entity, "Said #{number} #{turn}") } } }.each(&:join)
-    assert_equal (0..5).map { |number| "Said #{number} 7" }, entities.map { |entity| @stored.reload.model[entity.id].definition }
+    entities.map.with_index { |entity, number|
+      Thread.new { 8.times { |turn| define(entity, "Said #{number} #{turn}") } }
+    }.each(&:join)
+    assert_equal (0..5).map { |number| "Said #{number} 7" },
+                 entities.map { |entity| @stored.reload.model[entity.id].definition }
     assert_equal 2 + 48, @stored.revision
     assert_whole
   end
@@ -49,7 +54,9 @@ class WritingTogetherTest < ActiveSupport::TestCase
 
     interfering(-> { define(one, "Quicker.") }) { define(two, "Slower.") }
     assert_equal %w[Quicker. Slower.], [ one, two ].map { |entity| @stored.reload.model[entity.id].definition }
-    assert_raises(Kelvath::Conflict) { interfering(-> { define(one, "Quicker again.") }) { define(one, "Slower again.") } }
+    assert_raises(Kelvath::Conflict) do
+      interfering(-> { define(one, "Quicker again.") }) { define(one, "Slower again.") }
+    end
     assert_equal "Quicker again.", @stored.reload.model[one.id].definition
     assert_whole
   end
@@ -60,7 +67,8 @@ class WritingTogetherTest < ActiveSupport::TestCase
     first = define(one, "One.")
     second = define(two, "Two.")
     page = Repaint.new(@stored.reload, first, diagram_id: diagram.id, ledger_scope: "concept", selected: "")
-    assert_equal [ one.id, two.id ].sort, page.scene_changes.boxes.sort, "the latest scene is painted, with what both did"
+    assert_equal [ one.id, two.id ].sort, page.scene_changes.boxes.sort,
+                 "the latest scene is painted, with what both did"
     assert_equal [ "One.", "Two." ], page.ledger_changes.cells.map { |row, column| row.cells[column.name] }.sort
     assert_equal second.after, page.scene.model
   end
@@ -70,9 +78,12 @@ class WritingTogetherTest < ActiveSupport::TestCase
     entity = @stored.model.all(:entity).first
     alive = lambda do
       3.times { GC.start }
-      [ Kelvath::Diagram::Scene, Kelvath::Diagram::Router, Kelvath::Ledger::AttributeLedger, Kelvath::Model ].map { |type| ObjectSpace.each_object(type).count }
+      [ Kelvath::Diagram::Scene, Kelvath::Diagram::Router, Kelvath::Ledger::AttributeLedger,
+        Kelvath::Model ].map { |type| ObjectSpace.each_object(type).count }
     end
-    work = ->(number) { Repaint.new(@stored, define(entity, "Said #{number}.", @stored), diagram_id: diagram.id, ledger_scope: "logical", selected: "").then { |page| [ page.scene_changes, page.ledger_changes ] } }
+    work = ->(number) { Repaint.new(
+      @stored, define(entity, "Said #{number}.", @stored), diagram_id: diagram.id, ledger_scope: "logical", selected: ""
+    ).then { |page| [ page.scene_changes, page.ledger_changes ] } }
     5.times(&work)
     before = alive.call
     40.times(&work)

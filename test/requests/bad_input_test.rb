@@ -15,7 +15,8 @@ class BadInputTest < ActionDispatch::IntegrationTest
 
   test "names that cannot be are refused in words and nothing changes" do
     vessel = entity(@stored.model, "Vessel")
-    { "Harbour" => /already; choose another name/, "  " => /needs a name/, "x" * 500 => /has 500 characters; at most 120/ }.each do |name, message|
+    { "Harbour" => /already; choose another name/, "  " => /needs a name/,
+      "x" * 500 => /has 500 characters; at most 120/ }.each do |name, message|
       assert_no_difference "@stored.reload.revision" do
         ask :patch, model_element_path(@stored, vessel.id), field: "name", value: name, seen: "Vessel"
         assert_response :unprocessable_entity
@@ -33,7 +34,8 @@ class BadInputTest < ActionDispatch::IntegrationTest
     assert_response :success
     post model_designs_path(@stored), params: { platform: "sqlite" }
     design = @stored.reload.model.all(:design).first
-    pages = [ model_diagram_path(@stored, @concept.id), model_ledger_path(@stored, "logical"), model_ledger_path(@stored, design.id), model_design_script_path(@stored, design.id),
+    pages = [ model_diagram_path(@stored, @concept.id), model_ledger_path(@stored, "logical"),
+              model_ledger_path(@stored, design.id), model_design_script_path(@stored, design.id),
               model_journal_path(@stored), model_element_path(@stored, vessel.id) ]
     pages.each do |path|
       get path
@@ -48,7 +50,8 @@ class BadInputTest < ActionDispatch::IntegrationTest
 
   test "files that are no whole SQLite database are refused with the reason" do
     bytes = whole_database
-    { "" => /empty \(0 bytes\)/, "name;value\n1;2\n" => /not an SQLite database/, bytes[0, 60] => /within its header/, bytes[0, bytes.size - 9000] => /cut off: its header promises/ }.each do |content, message|
+    { "" => /empty \(0 bytes\)/, "name;value\n1;2\n" => /not an SQLite database/, bytes[0, 60] => /within its header/,
+      bytes[0, bytes.size - 9000] => /cut off: its header promises/ }.each do |content, message|
       assert_no_difference [ "StoredModel.count", "Run.count" ] do
         post intakes_path, params: { file: upload(content) }
         assert_response :unprocessable_entity
@@ -81,7 +84,8 @@ class BadInputTest < ActionDispatch::IntegrationTest
     vessel = entity(@stored.model, "Vessel")
     ask :patch, model_element_path(@stored, vessel.id), field: "name", value: "Ship", seen: "Vessel"
     assert_response :success
-    ask :patch, model_element_path(@stored, vessel.id), field: "definition", value: "It floats.", seen: vessel.definition
+    ask :patch, model_element_path(@stored, vessel.id), field: "definition", value: "It floats.",
+        seen: vessel.definition
     assert_response :success
     ask :patch, model_element_path(@stored, vessel.id), field: "name", value: "Boat", seen: "Vessel"
     assert_response :conflict
@@ -117,7 +121,9 @@ class BadInputTest < ActionDispatch::IntegrationTest
   def whole_database
     path = Rails.root.join("tmp/whole.sqlite").to_s
     FileUtils.rm_f(path)
-    SQLite3::Database.new(path) { |database| 50.times { |number| database.execute("CREATE TABLE t#{number} (a int, b text)") } }
+    SQLite3::Database.new(path) do |database|
+      50.times { |number| database.execute("CREATE TABLE t#{number} (a int, b text)") }
+    end
     File.binread(path)
   end
 

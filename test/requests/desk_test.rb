@@ -13,8 +13,15 @@ class DeskTest < ActionDispatch::IntegrationTest
   def ask(verb, path, **params) = public_send(verb, path, params:, headers: { "HX-Request" => "true" })
 
   # Ids of the parts that an answer puts into the page.
-  def parts = Nokogiri::HTML5.fragment(response.body).css("[hx-swap-oob]").map { |node| [ node["id"], node["hx-swap-oob"] ] }
-  def painted = Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/, "")).css("g[id][hx-swap-oob=true]").map { |node| node["id"] }
+  def parts
+    Nokogiri::HTML5.fragment(response.body).css("[hx-swap-oob]").map { |node| [ node["id"], node["hx-swap-oob"] ] }
+  end
+
+  def painted
+    Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/, "")).css("g[id][hx-swap-oob=true]").map do |node|
+      node["id"]
+    end
+  end
 
   test "a diagram that is undone is left, and one that is done again is opened" do
     post model_diagrams_path(@stored), params: { name: "Drafts", stage: "logical" }
@@ -33,7 +40,8 @@ class DeskTest < ActionDispatch::IntegrationTest
     vessel = entity(@model, "Vessel")
     @stored.journal.commit(Kelvath::Editing.set(@model, vessel.id, :name, "Ship"), by: "Ada")
     get model_diagram_path(@stored, @concept.id)
-    assert_equal names.map { |name| name.sub(/\AVessel\z/, "Ship") }.sort, css_select(".contents-entry").map(&:text).sort
+    assert_equal names.map { |name| name.sub(/\AVessel\z/, "Ship") }.sort,
+                 css_select(".contents-entry").map(&:text).sort
     assert_select "#card-#{vessel.id}", text: /Ship/
     assert_select "#cards .card", @model.children(@concept.id, :diagram_node).size
   end
@@ -41,7 +49,8 @@ class DeskTest < ActionDispatch::IntegrationTest
   test "a rename paints the cards it shows on and nothing else" do
     vessel = entity(@model, "Vessel")
     get model_diagram_path(@stored, @concept.id)
-    ask :patch, model_element_path(@stored, vessel.id), field: "name", value: "Ship", seen: "Vessel", diagram_id: @concept.id, selected: vessel.id
+    ask :patch, model_element_path(@stored, vessel.id), field: "name", value: "Ship", seen: "Vessel",
+        diagram_id: @concept.id, selected: vessel.id
     assert_response :success
     assert_equal [ "card-#{vessel.id}" ], painted
     assert_includes parts, [ "entry-#{vessel.id}", "true" ]
@@ -51,17 +60,21 @@ class DeskTest < ActionDispatch::IntegrationTest
 
   test "a change of the key reaches the cells it migrates to" do
     number = @model.all(:attribute).find { |attribute| attribute.name == "Hull Number" }
-    ask :patch, model_cell_path(@stored, number.id), column: "name", value: "Registration", seen: "Hull Number", ledger: "logical"
-    cells = Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/, "<table><tr>")).css("td[data-column=name]").map(&:text)
+    ask :patch, model_cell_path(@stored, number.id), column: "name", value: "Registration", seen: "Hull Number",
+        ledger: "logical"
+    cells = Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/,
+                                                        "<table><tr>")).css("td[data-column=name]").map(&:text)
     assert_equal({ "Registration" => 1, "Vessel Registration" => 4, "Earlier Vessel Registration" => 1 }, cells.tally)
   end
 
   test "a pasted block becomes attributes and a wrong one names its row" do
     note = entity(@model, "Lost Item")
-    ask :post, model_pastes_path(@stored), entity_id: note.id, columns: "name,type", text: "Shelf\ttext(4)\nColour\tTitle\n", ledger: "logical"
+    ask :post, model_pastes_path(@stored), entity_id: note.id, columns: "name,type",
+        text: "Shelf\ttext(4)\nColour\tTitle\n", ledger: "logical"
     assert_response :success
     assert_equal %w[Shelf Colour], @stored.reload.model.children(note.id, :attribute).last(2).map(&:name)
-    ask :post, model_pastes_path(@stored), entity_id: note.id, columns: "name,type", text: "Size\tdecimal(3,1)\nWeight\thevy\n"
+    ask :post, model_pastes_path(@stored), entity_id: note.id, columns: "name,type",
+        text: "Size\tdecimal(3,1)\nWeight\thevy\n"
     assert_response :unprocessable_entity
     assert_match(/Row 2 of what you pasted: “hevy” is neither a domain nor a type/, CGI.unescapeHTML(response.body))
     refute(@stored.reload.model.all(:attribute).any? { |attribute| attribute.name == "Size" })
@@ -71,7 +84,8 @@ class DeskTest < ActionDispatch::IntegrationTest
     name = @model.all(:attribute).find { |attribute| attribute.name == "Call Sign" }
     ask :patch, model_cell_path(@stored, name.id), column: "length", value: "ten", seen: "10", ledger: "logical"
     assert_response :unprocessable_entity
-    cell = Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/, "<table><tr>")).at_css("#cell-#{name.id}-length")
+    cell = Nokogiri::HTML5.fragment(response.body.gsub(/<\/?template>/,
+                                                       "<table><tr>")).at_css("#cell-#{name.id}-length")
     assert_equal [ "ten", "true", "10" ], [ cell.text, cell["aria-invalid"], cell["data-seen"] ]
     assert_match(/whole number, not “ten”/, cell["title"])
   end
@@ -79,7 +93,8 @@ class DeskTest < ActionDispatch::IntegrationTest
   test "moving, laying out, removing and undoing each answer with the parts that changed" do
     get model_diagram_path(@stored, @concept.id)
     node = @model.children(@concept.id, :diagram_node).first
-    ask :post, model_diagram_move_path(@stored, @concept.id), places: { node.id => "-500,-300" }, diagram_id: @concept.id
+    ask :post, model_diagram_move_path(@stored, @concept.id), places: { node.id => "-500,-300" },
+        diagram_id: @concept.id
     assert_includes painted, "card-#{node.element_id}"
     ask :post, model_diagram_layout_path(@stored, @concept.id), diagram_id: @concept.id
     assert_equal [ node.x, node.y ], @stored.reload.model[node.id].then { |each| [ each.x, each.y ] }
@@ -112,7 +127,8 @@ class DeskTest < ActionDispatch::IntegrationTest
     assert_equal({ "strict" => true }, @stored.reload.model[table.id].options)
     ask :patch, model_element_path(@stored, table.id), field: "options", value: "strict; quick", seen: "strict"
     assert_response :unprocessable_entity
-    assert_match(/“quick” is none of them. A table has these options in SQLite: strict, without rowid/, CGI.unescapeHTML(response.body))
+    assert_match(/“quick” is none of them. A table has these options in SQLite: strict, without rowid/,
+                 CGI.unescapeHTML(response.body))
   end
 
   test "the script is saved as a file, and one's name stands in the journal" do

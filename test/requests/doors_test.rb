@@ -11,10 +11,14 @@ class DoorsTest < ActionDispatch::IntegrationTest
     @vessel = entity(@stored.model, "Vessel")
   end
 
-  def change(text) = patch(model_element_path(@stored, @vessel.id), params: { field: "definition", value: text }, headers: { "HX-Request" => "true" })
+  def change(text)
+    patch(model_element_path(@stored, @vessel.id), params: { field: "definition", value: text },
+          headers: { "HX-Request" => "true" })
+  end
 
   test "error pages and files carry the headers of all pages" do
-    env = Rails.application.env_config.merge("action_dispatch.show_exceptions" => :all, "action_dispatch.show_detailed_exceptions" => false)
+    env = Rails.application.env_config.merge("action_dispatch.show_exceptions" => :all,
+                                             "action_dispatch.show_detailed_exceptions" => false)
     [ "/", "/nowhere", "/404.html", "/up" ].each do |path|
       _, headers, = Rails.application.call(env.merge(Rack::MockRequest.env_for("http://localhost#{path}")))
       assert_match(/default-src 'none'/, headers["content-security-policy"], path)
@@ -23,7 +27,9 @@ class DoorsTest < ActionDispatch::IntegrationTest
   end
 
   test "the database and the log are for the server alone" do
-    [ Rails.root.join("storage/test.sqlite3"), Rails.root.join("log/test.log") ].select(&:exist?).each { |path| assert_equal "600", format("%o", path.stat.mode & 0o777), path }
+    [ Rails.root.join("storage/test.sqlite3"), Rails.root.join("log/test.log") ].select(&:exist?).each do |path|
+      assert_equal "600", format("%o", path.stat.mode & 0o777), path
+    end
     assert_equal "77", format("%o", File.umask)
   end
 
@@ -40,7 +46,8 @@ class DoorsTest < ActionDispatch::IntegrationTest
     ActionController::Base.logger = logger
   end
 
-  { SQLite3::FullException => /disk is full/, SQLite3::BusyException => /locked by another program/, SQLite3::ReadOnlyException => /can only be read/, Errno::ENOSPC => /disk is full/ }.each do |type, words|
+  { SQLite3::FullException => /disk is full/, SQLite3::BusyException => /locked by another program/,
+    SQLite3::ReadOnlyException => /can only be read/, Errno::ENOSPC => /disk is full/ }.each do |type, words|
     test "#{type} is told in words, and nothing is half written" do
       before = @stored.reload.model
       original = ElementStore.method(:write)
@@ -60,7 +67,8 @@ class DoorsTest < ActionDispatch::IntegrationTest
     change("It floats.")
     assert_response :forbidden
     assert_predicate response.headers["X-Fresh-Token"], :present?
-    patch model_element_path(@stored, @vessel.id), params: { field: "definition", value: "x" }, headers: { "HX-Request" => "true", "Origin" => "http://elsewhere.example" }
+    patch model_element_path(@stored, @vessel.id), params: { field: "definition", value: "x" },
+          headers: { "HX-Request" => "true", "Origin" => "http://elsewhere.example" }
     assert_nil response.headers["X-Fresh-Token"]
   ensure
     ActionController::Base.allow_forgery_protection = false

@@ -15,10 +15,15 @@ class HostileRequestsTest < ActionDispatch::IntegrationTest
     @stored.journal.commit(design.change_set, by: "Guest", follow: false)
     standards = [ house_words, house_rules ]
     milestone = @stored.milestones.create!(name: "Agreed", person: "Guest", revision: @stored.revision)
-    run = @stored.runs.create!(kind: "proof", design_id: design.design_id, title: "Proof", person: "Guest", state: "done", result: { "failed" => "x", "sql" => "y", "line" => 1 })
-    elements = [ @stored, *standards ].flat_map { |stored| stored.model.elements.values.group_by(&:kind).values.flat_map { |list| list.first(2) } }.map(&:id)
-    @whole = { "model_id" => @stored.id, "lexicon_id" => standards[0].id, "rulebook_id" => standards[1].id, "run_id" => run.id.to_s, "milestone_id" => milestone.id.to_s }
-    @ids = [ @stored.id, @stored.id, @stored.id, *standards.map(&:id), *elements, milestone.id.to_s, run.id.to_s, design.design_id, @stored.model.all(:diagram).first.id ]
+    run = @stored.runs.create!(kind: "proof", design_id: design.design_id, title: "Proof", person: "Guest",
+                               state: "done", result: { "failed" => "x", "sql" => "y", "line" => 1 })
+    elements = [ @stored, *standards ].flat_map { |stored|
+      stored.model.elements.values.group_by(&:kind).values.flat_map { |list| list.first(2) }
+    }.map(&:id)
+    @whole = { "model_id" => @stored.id, "lexicon_id" => standards[0].id, "rulebook_id" => standards[1].id,
+               "run_id" => run.id.to_s, "milestone_id" => milestone.id.to_s }
+    @ids = [ @stored.id, @stored.id, @stored.id, *standards.map(&:id), *elements, milestone.id.to_s, run.id.to_s,
+             design.design_id, @stored.model.all(:diagram).first.id ]
   end
 
   test "every route answers whatever it is sent" do

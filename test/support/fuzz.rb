@@ -18,15 +18,24 @@ class Fuzz
   # { name => [how often among all, seeds, what is done with an input] }
   def readers
     @readers ||= {
-      prose: [ 10, prose, ->(text) { Kelvath::Prose::Reader.new(ferries, ids:).read(text).change_set.then { |change| checked(change) } } ],
-      line: [ 20, prose.flat_map(&:lines), ->(text) { checked(Kelvath::Logical::QuickLine.read(ferries, text, ids:).change_set) } ],
-      attribute: [ 10, [ "Length: decimal(6,2)*", "Length in metres", "Code (text(3))" ], ->(text) { Kelvath::Draft.change(ferries, ids:) { |draft| Kelvath::Editing::Attributes.add_typed(draft, vessel.id, text) } } ],
-      sentence: [ 5, sentences, ->(text) { text.partition("|").then { |key, _, said| Kelvath::Prose::Rewriting.change(ferries, key, said, ids:) } } ],
+      prose: [ 10, prose, ->(text) do
+        Kelvath::Prose::Reader.new(ferries, ids:).read(text).change_set.then { |change| checked(change) }
+      end ],
+      line: [ 20, prose.flat_map(&:lines),
+              ->(text) { checked(Kelvath::Logical::QuickLine.read(ferries, text, ids:).change_set) } ],
+      attribute: [ 10, [ "Length: decimal(6,2)*", "Length in metres", "Code (text(3))" ], ->(text) do
+        Kelvath::Draft.change(ferries, ids:) { |draft| Kelvath::Editing::Attributes.add_typed(draft, vessel.id, text) }
+      end ],
+      sentence: [ 5, sentences, ->(text) do
+        text.partition("|").then { |key, _, said| Kelvath::Prose::Rewriting.change(ferries, key, said, ids:) }
+      end ],
       sql: [ 25, sql, ->(text) { read_sql(text) } ],
       model_file: [ 8, [ small_file ], ->(text) { Kelvath::Interchange::ModelFile.read(text) } ],
       command_line: [ 8, [ small_file ], ->(text) { command(text) } ],
       rulebook: [ 6, [ rulebook ], ->(text) { Kelvath::Naming::RulebookFile.read(text, ids:) } ],
-      clip: [ 6, [ JSON.generate(Kelvath::Editing::Clips.copy(ferries, ferries.all(:entity).first(2).map(&:id), diagram_id: ferries.all(:diagram).first.id)) ], ->(text) { paste(text) } ],
+      clip: [ 6, [ JSON.generate(Kelvath::Editing::Clips.copy(
+        ferries, ferries.all(:entity).first(2).map(&:id), diagram_id: ferries.all(:diagram).first.id
+      )) ], ->(text) { paste(text) } ],
       csv: [ 8, sheets, ->(text) { take_rows(SheetFile.read_csv(text)) } ],
       xlsx: [ 2, sheets.map { |text| SheetFile.xlsx(CSV.parse(text), "Sheet") }, ->(text) { xlsx(text) } ],
       sqlite: [ 0.4, [ hsops ], ->(text) { sqlite(text) } ]
@@ -49,7 +58,9 @@ class Fuzz
   rescue Kelvath::Error, ActionController::BadRequest
     now - began > SLOW ? Find.new(name, number, "took #{(now - began).round(1)} s", input) : nil
   rescue StandardError, SystemStackError, NoMemoryError => error
-    Find.new(name, number, "#{error.class}: #{error.message.to_s.scrub('?')[0, 120]} #{error.backtrace&.first(3)&.join(' < ')}", input)
+    Find.new(name, number,
+             "#{error.class}: #{error.message.to_s.scrub('?')[0, 120]} #{error.backtrace&.first(3)&.join(' < ')}",
+             input)
   end
 
   private
@@ -69,7 +80,8 @@ class Fuzz
       text = case random.rand(7)
       when 0, 1 then text.byteslice(0, at) + ODD.sample(random:) + text.byteslice(at..).to_s
       when 2 then text.byteslice(0, at) + text.byteslice(at + random.rand(1..20)..).to_s
-      when 3 then text.byteslice(0, at) + text.byteslice(at, [ length, 4000 ].min).to_s * random.rand(2..3) + text.byteslice(at..).to_s
+      when 3 then text.byteslice(0, at) + text.byteslice(at, [ length, 4000 ].min).to_s * random.rand(2..3) +
+                  text.byteslice(at..).to_s
       when 4 then text.byteslice(0, at)
       when 5 then text.dup.tap { |copy| copy.setbyte(at, random.rand(256)) if at < copy.bytesize }
       else text.byteslice(at..).to_s + text.byteslice(0, at)
@@ -82,26 +94,48 @@ class Fuzz
   def ferries = @ferries ||= Demo::HollinSoundFerries.change_set(ids:).apply(Kelvath::Model::EMPTY)
   def vessel = ferries.all(:entity).find { |entity| entity.name == "Vessel" }
   def prose = @prose ||= Kelvath::Prose.text(ferries).lines.each_slice(4).map(&:join)
-  def sentences = Kelvath::Prose::Writer.new(ferries).chapters.flat_map { |chapter| chapter.sections.flat_map(&:sentences) }.map { |sentence| "#{sentence.key}|#{sentence.text}" }
+
+  def sentences
+    Kelvath::Prose::Writer.new(ferries).chapters.flat_map { |chapter| chapter.sections.flat_map(&:sentences) }
+                          .map { |sentence| "#{sentence.key}|#{sentence.text}" }
+  end
 
   def small_file
     @small_file ||= begin
-      small = Kelvath::Logical::QuickLine.read(Kelvath::Model::EMPTY, "Each Vessel may make many Sailings.", ids:).change_set.apply(Kelvath::Model::EMPTY)
+      small = Kelvath::Logical::QuickLine.read(Kelvath::Model::EMPTY, "Each Vessel may make many Sailings.",
+                                               ids:).change_set.apply(Kelvath::Model::EMPTY)
       draft = Kelvath::Draft.new(small, ids:)
       draft.add(:header, name: "Small")
-      draft.model.all(:entity).each { |entity| Kelvath::Editing::Attributes.add(draft, entity.id, "Number", type: "integer", identifier: true) }
+      draft.model.all(:entity).each do |entity|
+        Kelvath::Editing::Attributes.add(draft, entity.id, "Number", type: "integer", identifier: true)
+      end
       Kelvath::Editing::Diagrams.make(draft, name: "Logical", stage: "logical", elements: draft.model.all(:entity))
       draft.add_all(Kelvath::Derivation.derive(draft.model, platform: "sqlite", ids:).change_set.additions)
       Kelvath::Interchange::ModelFile.write(draft.model)
     end
   end
 
-  def rulebook = Kelvath::Naming::RulebookFile.write(Kelvath::Naming::Shipped.begin("short", "Short", ids:).apply(Kelvath::Model::EMPTY))
-  def sheets = [ "Word,Short forms,Status\nVessel,VSL,approved\nSailing,\"SLG;SL\",proposed\n", "Domain,Type,Length\nMetres,decimal,\nNote,text,200\n", "Within,Attribute,Domain or type\nVessel,Length,Metres\n" ]
-  def hsops = Dir.mktmpdir { |folder| File.binread(Demo::Hsops.write(File.join(folder, "hsops.sqlite")).then { File.join(folder, "hsops.sqlite") }) }
+  def rulebook
+    Kelvath::Naming::RulebookFile.write(Kelvath::Naming::Shipped.begin("short", "Short",
+                                                                       ids:).apply(Kelvath::Model::EMPTY))
+  end
+
+  def sheets
+    [ "Word,Short forms,Status\nVessel,VSL,approved\nSailing,\"SLG;SL\",proposed\n",
+      "Domain,Type,Length\nMetres,decimal,\nNote,text,200\n",
+      "Within,Attribute,Domain or type\nVessel,Length,Metres\n" ]
+  end
+
+  def hsops
+    Dir.mktmpdir do |folder|
+      File.binread(Demo::Hsops.write(File.join(folder, "hsops.sqlite")).then { File.join(folder, "hsops.sqlite") })
+    end
+  end
 
   def sql
-    [ "CREATE TABLE a (b int CHECK (b > 0) DEFAULT (1 + 1), c text CONSTRAINT x UNIQUE, FOREIGN KEY (b, c) REFERENCES d (e, f), PRIMARY KEY (b)) -- end", "SELECT a.b, 'it''s' FROM \"a\" AS [b] WHERE c IN (1, 2) /* note */ ORDER BY 1;",
+    [ "CREATE TABLE a (b int CHECK (b > 0) DEFAULT (1 + 1), c text CONSTRAINT x UNIQUE, FOREIGN KEY (b, c) " \
+      "REFERENCES d (e, f), PRIMARY KEY (b)) -- end", "SELECT a.b, 'it''s' FROM \"a\" AS [b] WHERE c IN (1, 2) /* " \
+                                                      "note */ ORDER BY 1;",
       "CREATE TABLE x (y); CREATE VIEW v AS SELECT ';' FROM x -- ;\n; CREATE INDEX i ON x (y) WHERE y > '2'" ]
   end
 
@@ -109,7 +143,9 @@ class Fuzz
     text = text.scrub
     Kelvath::Platforms::Sqlite::TableText.new(text)
     Kelvath::Ddl::Splitter.statements(text)
-    %i[expression type index query].each { |kind| Kelvath::Ddl::Piece.new(text, kind).then { |piece| piece.fault || [ piece.written, piece.bare, piece.literal? ] } }
+    %i[expression type index query].each do |kind|
+      Kelvath::Ddl::Piece.new(text, kind).then { |piece| piece.fault || [ piece.written, piece.bare, piece.literal? ] }
+    end
   end
 
   def checked(change) = Kelvath::Invariants.check(change, change.apply(ferries))
@@ -119,9 +155,12 @@ class Fuzz
     Dir.mktmpdir do |folder|
       File.binwrite(file = File.join(folder, "a.json"), text)
       out = StringIO.new
-      [ %w[script --platform sqlite], %w[layout], [ "derive", "--platform", "postgresql", "--out", File.join(folder, "b.json") ] ].each do |name, *rest|
+      [ %w[script --platform sqlite], %w[layout],
+        [ "derive", "--platform", "postgresql", "--out", File.join(folder, "b.json") ] ].each do |name, *rest|
         code = Kelvath::CommandLine.new(out:, err: out).run([ name, file, *rest ])
-        raise "answered #{code.inspect}: #{out.string.lines.last}" if ![ 0, 1, 2 ].include?(code) || out.string.include?("did not foresee")
+        if ![ 0, 1, 2 ].include?(code) || out.string.include?("did not foresee")
+          raise "answered #{code.inspect}: #{out.string.lines.last}"
+        end
       end
     end
   end

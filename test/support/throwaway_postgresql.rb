@@ -34,7 +34,8 @@ class ThrowawayPostgresql
     FileUtils.chown(OWNER, nil, directory) if Process.uid.zero?
     data = File.join(directory, "data")
     run("initdb", "--auth=trust", "--username=kelvath", "--encoding=UTF8", "--no-sync", "-D", data)
-    run("pg_ctl", "-D", data, "-w", "-l", File.join(directory, "log"), "-o", "-p #{@port} -c listen_addresses=127.0.0.1 -k #{directory} -c fsync=off", "start")
+    run("pg_ctl", "-D", data, "-w", "-l", File.join(directory, "log"), "-o",
+        "-p #{@port} -c listen_addresses=127.0.0.1 -k #{directory} -c fsync=off", "start")
   end
 
   def stop(directory) = run("pg_ctl", "-D", File.join(directory, "data"), "-m", "immediate", "stop")

@@ -14,7 +14,11 @@ class ConnectionTest < BrowserTestCase
     ActionController::Base.allow_forgery_protection = false
   end
 
-  def offline(yes) = page.driver.browser.page.command("Network.emulateNetworkConditions", offline: yes, latency: 0, downloadThroughput: -1, uploadThroughput: -1)
+  def offline(yes)
+    page.driver.browser.page.command("Network.emulateNetworkConditions", offline: yes, latency: 0,
+                                     downloadThroughput: -1, uploadThroughput: -1)
+  end
+
   def kept(kind) = ActiveRecord::Base.uncached { ElementRow.of_kind(kind).where(model_id: @stored.id).map(&:element) }
   def vessel = kept(:entity).find { |each| each.name == "Vessel" }.then { |each| [ each.name, each.definition ] }
 
@@ -45,14 +49,17 @@ class ConnectionTest < BrowserTestCase
     assert_selector "#cards .card", text: "Lighthouse"
     assert_no_selector "#quick-line"
     assert_equal [ "Vessel", "It floats." ], vessel
-    assert_equal [ "Added entity Lighthouse", "Changed definition of entity Vessel" ], @stored.journal_entries.latest_first.limit(2).map(&:label)
+    assert_equal [ "Added entity Lighthouse", "Changed definition of entity Vessel" ],
+                 @stored.journal_entries.latest_first.limit(2).map(&:label)
   end
 
   test "a locked database, and a session that has ended, lose nothing" do
     open_vessel
     failures = 2
     singleton = Journal.instance_method(:commit)
-    Journal.define_method(:commit) { |*arguments, **options, &block| (failures -= 1) >= 0 ? raise(SQLite3::BusyException, "database is locked") : singleton.bind_call(self, *arguments, **options, &block) }
+    Journal.define_method(:commit) { |*arguments, **options, &block| (failures -= 1) >= 0 ?
+        raise(SQLite3::BusyException, "database is locked") :
+        singleton.bind_call(self, *arguments, **options, &block) }
     define "It floats on water."
     assert_text "One change waits."
     assert_no_selector "#connection"
@@ -78,10 +85,12 @@ class ConnectionTest < BrowserTestCase
     press "Said offline", :Enter
     assert_text "One change waits."
     assert_equal "Said offline", cell.text
-    assert page.evaluate_script("(() => { const event = new Event('beforeunload', { cancelable: true }); window.dispatchEvent(event); return event.defaultPrevented })()")
+    assert page.evaluate_script("(() => { const event = new Event('beforeunload', { cancelable: true }); " \
+                                "window.dispatchEvent(event); return event.defaultPrevented })()")
     offline(false)
     assert_no_selector "#connection"
-    refute page.evaluate_script("(() => { const event = new Event('beforeunload', { cancelable: true }); window.dispatchEvent(event); return event.defaultPrevented })()")
+    refute page.evaluate_script("(() => { const event = new Event('beforeunload', { cancelable: true }); " \
+                                "window.dispatchEvent(event); return event.defaultPrevented })()")
     assert_includes kept(:attribute).map(&:definition), "Said offline"
   end
 end

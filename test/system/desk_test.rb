@@ -77,7 +77,11 @@ class DeskTestInBrowser < BrowserTestCase
     x, y = point(chosen, across: 0.5, down: 0.3)
     mouse.move(x:, y:).down
     mouse.move(x: x + 60, y: y + 30, steps: 6)
-    wait_until { page.evaluate_script("(() => { const line = document.querySelector(`#lines .line[data-from='#{chosen["data-id"]}']`); return !line.classList.contains('moving') && line.querySelector('.line-path').getAttribute('d') !== #{before.to_json} })()") }
+    wait_until do
+      page.evaluate_script("(() => { const line = document.querySelector(`#lines " \
+                           ".line[data-from='#{chosen["data-id"]}']`); return !line.classList.contains('moving') && " \
+                           "line.querySelector('.line-path').getAttribute('d') !== #{before.to_json} })()")
+    end
     press :Escape
     mouse.up
     assert_equal 2, @stored.reload.revision, "nothing was kept"
@@ -131,7 +135,9 @@ class DeskTestInBrowser < BrowserTestCase
     assert_text "Added attribute Passenger · Percentage"
     find(".contents-entry", exact_text: "Passenger").click
     within("#particulars") do
-      [ "Postcode: text(8)", "Town: text(40)" ].each { |line| write_into("New attribute", line) && assert_text(line[/\w+/]) }
+      [ "Postcode: text(8)", "Town: text(40)" ].each do |line|
+        write_into("New attribute", line) && assert_text(line[/\w+/])
+      end
       write_into "New dependency: what decides what", "Postcode decides Town"
       assert_text "Normal form: second"
     end
@@ -142,7 +148,9 @@ class DeskTestInBrowser < BrowserTestCase
       click_button "Decompose into third normal form"
     end
     assert_selector ".contents-entry", text: "Postcode"
-    assert_equal [ "Postcode", "Town" ], @stored.reload.model.then { |model| model.children(model.all(:entity).find { |each| each.name == "Postcode" }.id, :attribute).map(&:name) }
+    assert_equal [ "Postcode", "Town" ], @stored.reload.model.then { |model|
+      model.children(model.all(:entity).find { |each| each.name == "Postcode" }.id, :attribute).map(&:name)
+    }
   end
 
   test "blocks are copied from the ledger as tabs and lines" do
@@ -150,7 +158,9 @@ class DeskTestInBrowser < BrowserTestCase
     find("td[data-column=name]", exact_text: "Code3").click
     press [ :Shift, :Right ]
     press [ :Shift, :Down ]
-    copied = page.evaluate_script("(() => { const data = new DataTransfer(); document.activeElement.dispatchEvent(new ClipboardEvent('copy', { clipboardData: data, bubbles: true, cancelable: true })); return data.getData('text/plain') })()")
+    copied = page.evaluate_script("(() => { const data = new DataTransfer(); " \
+                                  "document.activeElement.dispatchEvent(new ClipboardEvent('copy', { clipboardData: " \
+                                  "data, bubbles: true, cancelable: true })); return data.getData('text/plain') })()")
     assert_equal "Code3\t\nCount\t", copied
   end
 
@@ -175,8 +185,10 @@ class DeskTestInBrowser < BrowserTestCase
 
   test "the main views have no serious accessibility fault" do
     concept, logical = %w[concept logical].map { |stage| diagram_of(stage) }
-    pages = [ "/", "/models/#{@stored.id}/diagrams/#{concept.id}", "/models/#{@stored.id}/diagrams/#{logical.id}", "/models/#{@stored.id}/ledgers/logical", "/models/#{@stored.id}/ledgers/kind:relationship",
-              "/models/#{@stored.id}/prose", "/models/#{@stored.id}/findings", "/models/#{@stored.id}/journal", "/models/#{@stored.id}/milestones", "/models/#{@stored.id}/designs", "/models/#{@stored.id}/starter/new" ]
+    pages = [ "/", "/models/#{@stored.id}/diagrams/#{concept.id}", "/models/#{@stored.id}/diagrams/#{logical.id}",
+              "/models/#{@stored.id}/ledgers/logical", "/models/#{@stored.id}/ledgers/kind:relationship",
+              "/models/#{@stored.id}/prose", "/models/#{@stored.id}/findings", "/models/#{@stored.id}/journal",
+              "/models/#{@stored.id}/milestones", "/models/#{@stored.id}/designs", "/models/#{@stored.id}/starter/new" ]
     pages.each do |path|
       visit path
       assert_selector "h1, #drawing"

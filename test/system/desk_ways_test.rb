@@ -9,7 +9,8 @@ class DeskWaysTest < BrowserTestCase
     tab_to "Name of the model"
     press "Keys", :Enter
     assert_text "Type the name of an entity"
-    [ "Vessel", "Sailing", "Each Vessel may make many Sailings; each Sailing must be made by exactly one Vessel." ].each { |line| write_on_drawing(line) }
+    [ "Vessel", "Sailing", "Each Vessel may make many Sailings; each Sailing must be made by exactly one Vessel." ]
+      .each { |line| write_on_drawing(line) }
     assert_selector "#lines .line", count: 1
 
     press :Tab # to the first card
@@ -71,7 +72,8 @@ class DeskWaysTest < BrowserTestCase
     sentence = find(".sentence-text", text: "Each Vessel may make many Sailings", match: :first)
     rewrite sentence, "Each Vessel must make at least one Sailing; each Sailing must be made by exactly one Vessel."
     assert_selector ".sentence-text", text: "Each Vessel must make at least one Sailing"
-    rewrite find(".sentence-text", text: "A Vessel must have"), "A Vessel must have a Hull Number (text(12)) and a Length in metres."
+    rewrite find(".sentence-text", text: "A Vessel must have"),
+            "A Vessel must have a Hull Number (text(12)) and a Length in metres."
     assert_selector ".sentence-text", text: "measured in “metres”"
     rewrite find(".sentence-text", text: "Vessels are blue"), ""
     assert_no_selector ".sentence-unread"
@@ -109,7 +111,8 @@ class DeskWaysTest < BrowserTestCase
     press "6"
     assert_text "Added subtype group Ticket"
     keys = Kelvath::Logical::KeyMigration.of(model_now)
-    assert_equal [ "Sailing Number" ], keys.primary(model_now.all(:entity).find { |each| each.name == "Day Ticket" }.id).map(&:name)
+    assert_equal [ "Sailing Number" ],
+                 keys.primary(model_now.all(:entity).find { |each| each.name == "Day Ticket" }.id).map(&:name)
     press [ :Control, "z" ]
     assert_text "Undid: Added subtype group"
 
@@ -146,22 +149,27 @@ class DeskWaysTest < BrowserTestCase
     model = ferries.model
     StoredModel.find_by!(name: "Hollin Sound Ferries").destroy!
     area = model.all(:subject_area).find { |each| each.name == "Fleet" }
-    clip = Kelvath::Editing::Clips.copy(model, model.all(:entity).select { |each| each.subject_area_id == area.id }.map(&:id))
+    clip = Kelvath::Editing::Clips.copy(model,
+                                        model.all(:entity).select { |each| each.subject_area_id == area.id }.map(&:id))
     Kelvath::Editing::Clips.paste(Kelvath::Model::EMPTY, clip, ids: Ids).apply(Kelvath::Model::EMPTY)
   end
 
   # Of the logical side; the model's own name and colours aside.
   def differences(source)
     kinds = Kelvath::Metamodel::LOGICAL - [ :header ]
-    Kelvath::Comparison.models(source.only(kinds), model_now.only(kinds)).reject { |each| each.field == :colour }.map(&:to_s)
+    Kelvath::Comparison.models(source.only(kinds), model_now.only(kinds)).reject { |each| each.field == :colour }
+                       .map(&:to_s)
   end
 
   # What all three ways must have made.
   def assert_model
     wait_until { model_now.all(:attribute).size > 1 && model_now.all(:identifier).size == 2 }
     keys = Kelvath::Logical::KeyMigration.of(model_now)
-    held = model_now.all(:entity).sort_by(&:name).to_h { |entity| [ entity.name, keys.held(entity.id).select { |each| each.primary || each.migrated? }.map(&:name) ] }
-    assert_equal({ "Sailing" => [ "Sailing Number", "Vessel Hull Number" ], "Vessel" => [ "Hull Number" ] }, held.transform_values(&:sort))
+    held = model_now.all(:entity).sort_by(&:name).to_h do |entity|
+      [ entity.name, keys.held(entity.id).select { |each| each.primary || each.migrated? }.map(&:name) ]
+    end
+    assert_equal({ "Sailing" => [ "Sailing Number", "Vessel Hull Number" ], "Vessel" => [ "Hull Number" ] },
+                 held.transform_values(&:sort))
   end
 
   def wait_until
@@ -238,7 +246,9 @@ class DeskWaysTest < BrowserTestCase
 
   # By the handles of cards; shift: held while the line is dropped.
   def relate_by_drag(from, to, shift: false)
-    start, finish = [ from, to ].map { |name| find("#card-#{model_now.all(:entity).find { |each| each.name == name }.id}") }
+    start, finish = [ from, to ].map do |name|
+      find("#card-#{model_now.all(:entity).find { |each| each.name == name }.id}")
+    end
     start.hover
     from_x, from_y = point(start.find(".card-handle"))
     to_x, to_y = point(finish)
@@ -261,7 +271,10 @@ class DeskWaysTest < BrowserTestCase
     lines.each do |line|
       press line, :Enter
       assert_selector "#card-editor input[aria-label=Attribute]", minimum: 1
-      wait_until { page.evaluate_script("[...document.querySelectorAll('#card-editor input[aria-label=Attribute]')].some((input) => #{line.to_json}.startsWith(input.value))") }
+      wait_until do
+        page.evaluate_script("[...document.querySelectorAll('#card-editor " \
+                             "input[aria-label=Attribute]')].some((input) => #{line.to_json}.startsWith(input.value))")
+      end
     end
     press :Escape
     assert_no_selector "#card-editor"

@@ -45,7 +45,8 @@ class NamingBrowserTest < BrowserTestCase
     assert_includes columns(stored, "Booked Rudder"), "ACTL_WGT"
   end
 
-  test "the old system's names become words in one run, a design made of them abbreviates, and one undo takes each back" do
+  test "the old system's names become words in one run, a design made of them abbreviates, and one undo takes " \
+       "each back" do
     Demo::Hsops.write(file = Rails.root.join("tmp/HSOPS.sqlite").to_s)
     visit "/"
     attach_file "SQLite file", file
@@ -63,7 +64,8 @@ class NamingBrowserTest < BrowserTestCase
     click_button "Follow this standard and take the names ticked"
     assert_text(/Named \d+ objects by Short names, version 1, with Hollin Sound words, version 1/)
     stored = StoredModel.of_sort("model").last
-    assert_equal [ "Crew Member", "Sailing", "Vessel Class" ], names(stored, :entity) & [ "Crew Member", "Sailing", "Vessel Class" ]
+    assert_equal [ "Crew Member", "Sailing", "Vessel Class" ],
+                 names(stored, :entity) & [ "Crew Member", "Sailing", "Vessel Class" ]
     assert_includes names(stored, :attribute), "Actual Departure Time"
     assert_includes names(stored, :attribute), "PSG CAP"
     assert(now(stored).all(:attribute).find { |attribute| attribute.name == "Supervisor" }.name_fixed)
@@ -109,10 +111,13 @@ class NamingBrowserTest < BrowserTestCase
     assert_text "Version 2 is out."
   end
 
-  # A third of the words is held back from the lexicon, which comes in from a file; the old system's own names teach it the rest.
+  # A third of the words is held back from the lexicon, which comes in from a file; the old system's own names teach it
+  # the rest.
   test "words that a lexicon lacks are learned from the names of the old system" do
     rows = Kelvath::Naming::LexiconSheet.out(Kelvath::Naming::Lexicon.of(@lexicon.model))
-    file = Rails.root.join("tmp/two_thirds.csv").tap { |path| path.write(SheetFile.csv(rows.each_with_index.reject { |_, index| index % 3 == 1 }.map(&:first))) }
+    file = Rails.root.join("tmp/two_thirds.csv").tap do |path|
+      path.write(SheetFile.csv(rows.each_with_index.reject { |_, index| index % 3 == 1 }.map(&:first)))
+    end
     visit "/standards"
     fill_in "Name of a new lexicon", with: "Two thirds"
     within("section", text: "Lexicons") { click_button "Begin" }
@@ -135,9 +140,12 @@ class NamingBrowserTest < BrowserTestCase
     assert_text(/Named \d+ objects/)
     stored = StoredModel.of_sort("model").last
     standard = NamingStandard.draft(lexicon: @lexicon, rulebook: @rulebook)
-    named = (now(stored).all(:table) + now(stored).all(:column)).filter_map { |element| [ element.name, now(stored)[element.source_id]&.name ] if now(stored)[element.source_id] }
+    named = (now(stored).all(:table) + now(stored).all(:column)).filter_map do |element|
+      [ element.name, now(stored)[element.source_id]&.name ] if now(stored)[element.source_id]
+    end
     right = named.count { |short, words| words == standard.words(short, :column).text }
-    assert_operator right.to_f / named.size, :>=, 0.7, "#{right} of #{named.size}: #{named.reject { |short, words| words == standard.words(short, :column).text }}"
+    assert_operator right.to_f / named.size, :>=, 0.7,
+                    "#{right} of #{named.size}: #{named.reject { |short, words| words == standard.words(short, :column).text }}"
     puts "\nNames in full words, a third of the lexicon learned: #{right} of #{named.size}" if ENV["SHOW"]
   end
 
@@ -146,7 +154,9 @@ class NamingBrowserTest < BrowserTestCase
     visit "/models/#{stored.id}/designs"
     click_button "For PostgreSQL"
     assert_selector "td", text: "VSL_CLS"
-    [ "/standards", "/lexicons/#{@lexicon.id}", "/lexicons/#{@lexicon.id}/round_trip", "/rulebooks/#{@rulebook.id}?of=column", "/rulebooks/#{@rulebook.id}?of=foreign_key", "/rulebooks/#{@rulebook.id}/version/new",
+    [ "/standards", "/lexicons/#{@lexicon.id}", "/lexicons/#{@lexicon.id}/round_trip",
+      "/rulebooks/#{@rulebook.id}?of=column", "/rulebooks/#{@rulebook.id}?of=foreign_key",
+      "/rulebooks/#{@rulebook.id}/version/new",
       *%w[naming?show=all compliance round_trip learning].map { |page| "/models/#{stored.id}/#{page}" } ].each do |path|
       visit path
       assert_selector "h1"
@@ -176,6 +186,10 @@ class NamingBrowserTest < BrowserTestCase
   def now(stored) = ActiveRecord::Base.uncached { Kelvath::Model.of(ElementStore.read(stored.id)) }
   def names(stored, kind) = now(stored).all(kind).map(&:name).sort
   def diagram(stored, stage) = stored.model.all(:diagram).find { |each| each.stage == stage }.id
-  def table_of(stored, name) = now(stored).then { |model| model.all(:table).find { |table| table.source_id == entity(model, name).id } }
+
+  def table_of(stored, name)
+    now(stored).then { |model| model.all(:table).find { |table| table.source_id == entity(model, name).id } }
+  end
+
   def columns(stored, name) = now(stored).children(table_of(stored, name).id, :column).map(&:name)
 end

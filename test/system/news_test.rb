@@ -14,7 +14,9 @@ class NewsTest < BrowserTestCase
     find(".contents-entry", exact_text: "Vessel").click
     find_field("Definition").send_keys(" Half a sen")
 
-    colleague = ->(id, **fields) { stored.journal.commit(Kelvath::Draft.change(stored.reload.model, ids: Ids) { |draft| draft.set(id, **fields) }, by: "Ada") }
+    colleague = ->(id, **fields) { stored.journal.commit(
+      Kelvath::Draft.change(stored.reload.model, ids: Ids) { |draft| draft.set(id, **fields) }, by: "Ada"
+    ) }
     colleague.call(fare.id, name: "Price")
     assert_selector ".contents-entry", exact_text: "Price"
     assert_selector "#card-#{fare.id}", text: "Price", visible: :all

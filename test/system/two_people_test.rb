@@ -19,7 +19,9 @@ class TwoPeopleTest < BrowserTestCase
       change "Name", "Boat", says: "was set to “Ship” meanwhile; yours was “Boat”"
       assert_field "Name", with: "Boat"
     end
-    vessel = ActiveRecord::Base.uncached { ElementStore.read(stored.id).find { |element| element.kind == :entity && element.definition == "It floats." } }
+    vessel = ActiveRecord::Base.uncached do
+      ElementStore.read(stored.id).find { |element| element.kind == :entity && element.definition == "It floats." }
+    end
     assert_equal "Ship", vessel.name
   end
 

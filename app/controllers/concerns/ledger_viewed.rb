@@ -5,7 +5,9 @@ module LedgerViewed
   private
 
   def ledger_view
-    columns = params[:columns].presence && Array(params[:columns].is_a?(String) ? params[:columns].split(",") : params[:columns])
-    Kelvath::Ledger::View.new(columns:, sort: params[:sort].presence, filter: params[:filter].presence, flat: params[:flat] == "yes")
+    columns = params[:columns].presence &&
+              Array(params[:columns].is_a?(String) ? params[:columns].split(",") : params[:columns])
+    Kelvath::Ledger::View.new(columns:, sort: params[:sort].presence, filter: params[:filter].presence,
+                              flat: params[:flat] == "yes")
   end
 end

@@ -12,7 +12,9 @@ module StandardScoped
   private
 
   def set_standard
-    sort, id = params[:lexicon_id] || controller_name == "lexicons" ? [ "lexicon", params[:lexicon_id] || params[:id] ] : [ "rulebook", params[:rulebook_id] || params[:id] ]
+    sort, id = params[:lexicon_id] || controller_name == "lexicons" ?
+                 [ "lexicon", params[:lexicon_id] || params[:id] ] :
+                 [ "rulebook", params[:rulebook_id] || params[:id] ]
     @stored = StoredModel.of_sort(sort).find(id)
     @model = @stored.model
   end

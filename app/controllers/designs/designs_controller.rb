@@ -11,10 +11,12 @@ class DesignsController < ApplicationController
   def create
     choice = NamingStandard::Choice.of(@model)
     derived = Kelvath::Starting.design(@model, platform: params.require(:platform), ids: Ids, standard: choice.standard)
-    @stored.journal.commit(derived.change_set, by: person, label: "Derived the design #{derived.name}", follow: false) do
+    @stored.journal.commit(derived.change_set, by: person, label: "Derived the design #{derived.name}",
+                           follow: false) do
       KeptBase.keep(derived.base)
     end
     flash[:notice] = [ "Derived the design #{derived.name}.", *derived.notes.first(4) ].join(" ")
-    redirect_to (choice.plain? ? model_diagram_path(@stored, derived.diagram_id) : model_naming_path(@stored, design: derived.design_id, show: "all")), status: :see_other
+    redirect_to (choice.plain? ? model_diagram_path(@stored, derived.diagram_id) :
+                   model_naming_path(@stored, design: derived.design_id, show: "all")), status: :see_other
   end
 end

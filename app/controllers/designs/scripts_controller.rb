@@ -9,7 +9,8 @@ class ScriptsController < ApplicationController
     @desk = Desk.new(@stored, @model, view: "script", stage: "script", design: @design)
     respond_to do |format|
       format.html
-      format.sql { send_data @script.text, filename: "#{@model.header.name} #{@design.name}.sql".parameterize(separator: "_").sub(/_sql\z/, ".sql"), type: "application/sql" }
+      format.sql { send_data @script.text, filename: "#{@model.header.name} #{@design.name}.sql"
+        .parameterize(separator: "_").sub(/_sql\z/, ".sql"), type: "application/sql" }
     end
   end
 end

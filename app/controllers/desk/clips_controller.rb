@@ -5,11 +5,13 @@ class ClipsController < ApplicationController
   include ModelScoped
 
   def index
-    render json: Kelvath::Editing::Clips.copy(@model, params[:chosen].to_s.split(","), diagram_id: params[:diagram_id].presence)
+    render json: Kelvath::Editing::Clips.copy(@model, params[:chosen].to_s.split(","),
+                                              diagram_id: params[:diagram_id].presence)
   end
 
   def create
-    clip = params[:text].present? ? parsed(params[:text]) : Kelvath::Editing::Clips.copy(@model, params[:chosen].to_s.split(","), diagram_id: params[:diagram_id].presence)
+    clip = params[:text].present? ? parsed(params[:text]) : Kelvath::Editing::Clips
+      .copy(@model, params[:chosen].to_s.split(","), diagram_id: params[:diagram_id].presence)
     change = Kelvath::Editing::Clips.paste(@model, clip, ids: Ids, diagram_id: params[:diagram_id].presence)
     made = @stored.journal.commit(change, by: person, label: label(change))
     repaint made, select: change.additions.find { |element| element.kind == :entity }&.id
@@ -25,6 +27,8 @@ class ClipsController < ApplicationController
 
   def label(change)
     names = change.additions.select { |element| element.kind == :entity }.map(&:name)
-    "#{params[:text].present? ? 'Pasted' : 'Duplicated'} #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}" if names.any?
+    if names.any?
+      "#{params[:text].present? ? 'Pasted' : 'Duplicated'} #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}"
+    end
   end
 end

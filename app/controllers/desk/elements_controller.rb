@@ -11,14 +11,19 @@ class ElementsController < ApplicationController
 
   def create
     change_set = Creation.new(@model, params, author: person).change_set
-    repaint @stored.journal.commit(change_set, by: person), select: (params[:selected].present? && %w[note attribute identifier allowed_value dependency schema].include?(params[:kind]) ? nil : change_set.additions.first&.id)
+    repaint @stored.journal.commit(change_set, by: person), select: (params[:selected].present? && %w[
+      note attribute identifier allowed_value dependency schema
+    ].include?(params[:kind]) ? nil : change_set.additions.first&.id)
   end
 
   def update
-    commit Kelvath::Editing.set(@model, params[:id], params.require(:field), params[:value], seen: params[:seen], ids: Ids)
+    commit Kelvath::Editing.set(@model, params[:id], params.require(:field), params[:value], seen: params[:seen],
+                                ids: Ids)
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
-    render "elements/refused", layout: false, status: error.is_a?(Kelvath::Conflict) ? :conflict : :unprocessable_entity,
-                               locals: { element: @stored.reload.model.fetch(params[:id]), field_name: params[:field], typed: params[:value], error: }
+    render "elements/refused", layout: false,
+                               status: error.is_a?(Kelvath::Conflict) ? :conflict : :unprocessable_entity,
+                               locals: { element: @stored.reload.model.fetch(params[:id]), field_name: params[:field],
+                                         typed: params[:value], error: }
   end
 
   def destroy

@@ -9,8 +9,11 @@ class FindsController < ApplicationController
 
   def index
     text = params[:text].to_s.strip.downcase
-    found = text.length < 2 ? [] : KINDS.lazy.flat_map { |kind| @model.all(kind) }.select { |element| element.name.downcase.include?(text) }.first(60)
-    @actions = text.length < 2 ? [] : DeskActions.new(@stored, @model, params[:diagram_id].presence).matching(text).first(MOST)
+    found = text.length < 2 ? [] : KINDS.lazy.flat_map { |kind| @model.all(kind) }.select { |element|
+      element.name.downcase.include?(text)
+    }.first(60)
+    @actions = text.length < 2 ? [] :
+                 DeskActions.new(@stored, @model, params[:diagram_id].presence).matching(text).first(MOST)
     @found = found.sort_by { |element| [ element.name.downcase.index(text), element.name.length ] }.first(MOST)
   end
 end

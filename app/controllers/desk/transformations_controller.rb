@@ -22,7 +22,8 @@ class TransformationsController < ApplicationController
   def elements = params.require(:chosen).split(",").map { |id| @model.fetch(id) }
 
   def change_set
-    Kelvath::Transforming.change(params[:key], @model, ids: Ids, element_ids: elements.map(&:id), name: params[:name], stem: params[:stem], attributes: Array(params[:attributes]))
+    Kelvath::Transforming.change(params[:key], @model, ids: Ids, element_ids: elements.map(&:id), name: params[:name],
+                                 stem: params[:stem], attributes: Array(params[:attributes]))
   end
 
   # Nothing can be shown until what it asks for has been chosen.

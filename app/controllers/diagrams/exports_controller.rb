@@ -8,8 +8,10 @@ class ExportsController < ApplicationController
     @scene = SceneCache.fetch(@stored, @model, @diagram.id)
     name = "#{@model.header.name} #{@diagram.name}".parameterize
     respond_to do |format|
-      format.svg { send_data render_to_string("exports/show", formats: :svg, layout: false), filename: "#{name}.svg", type: "image/svg+xml", disposition: params[:inline] ? "inline" : "attachment" }
-      format.pdf { send_data DrawingPdf.new(@scene, title: "#{@model.header.name}: #{@diagram.name}").render, filename: "#{name}.pdf", type: "application/pdf" }
+      format.svg { send_data render_to_string("exports/show", formats: :svg, layout: false), filename: "#{name}.svg",
+                             type: "image/svg+xml", disposition: params[:inline] ? "inline" : "attachment" }
+      format.pdf { send_data DrawingPdf.new(@scene, title: "#{@model.header.name}: #{@diagram.name}").render,
+                             filename: "#{name}.pdf", type: "application/pdf" }
     end
   end
 end

@@ -9,7 +9,8 @@ class PlacementsController < ApplicationController
   # Cards of chosen elements, or of all that is related to them up to a number of steps.
   def create
     steps = params[:steps].to_i.clamp(0, MOST_STEPS)
-    ids = steps.zero? ? chosen_ids : Kelvath::Diagram::Neighbourhood.of(@model, @diagram.stage, @diagram.design_id).around(chosen_ids, steps)
+    ids = steps.zero? ? chosen_ids :
+            Kelvath::Diagram::Neighbourhood.of(@model, @diagram.stage, @diagram.design_id).around(chosen_ids, steps)
     change = draft_change { |draft| Kelvath::Editing::Diagrams.show(draft, @diagram.id, ids, near: chosen_ids.first) }
     return complain("All of it is on this diagram already.", status: :unprocessable_entity) if change.empty?
 
@@ -19,10 +20,15 @@ class PlacementsController < ApplicationController
   def destroy
     nodes = @model.children(@diagram.id, :diagram_node).select { |node| chosen_ids.include?(node.element_id) }
     notes = chosen_ids.select { |id| @model[id]&.kind == :diagram_note }
-    return complain("A line shows wherever both its ends do. Shift+Delete removes the relationship from the model.", status: :unprocessable_entity) if nodes.empty? && notes.empty?
+    if nodes.empty? && notes.empty?
+      return complain("A line shows wherever both its ends do. Shift+Delete removes the relationship from the model.",
+                      status: :unprocessable_entity)
+    end
 
     names = nodes.map { |node| @model.fetch(node.element_id).name }
-    label = names.any? ? "Took #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3} off #{@diagram.name}; the model keeps #{names.one? ? 'it' : 'them'}" : nil
+    label = names.any? ?
+              "Took #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3} off #{@diagram.name}; the model keeps #{names.one? ? 'it' : 'them'}" :
+              nil
     commit Kelvath::Editing.remove(@model, nodes.map(&:id) + notes, ids: Ids), label:
   end
 end

@@ -11,7 +11,10 @@ class PrintsController < ApplicationController
     @sheets = Kelvath::Diagram::Sheets.new(@scene.extent, @diagram.paper)
     @tiled = params[:pages] == "tiles"
     @tiles = @tiled ? @sheets.tiles : []
-    return complain("This drawing needs #{@tiles.size} pages of #{@diagram.paper} at full size; choose larger paper in its Particulars, or fit it to one page.", status: :unprocessable_entity) if @tiles.size > MOST_TILES
+    if @tiles.size > MOST_TILES
+      return complain("This drawing needs #{@tiles.size} pages of #{@diagram.paper} at full size; choose larger " \
+                      "paper in its Particulars, or fit it to one page.", status: :unprocessable_entity)
+    end
 
     render layout: "print"
   end

@@ -6,10 +6,13 @@ class CellsController < ApplicationController
   include LedgerViewed
 
   def update
-    commit Kelvath::Ledger::Cells.change(@model, params[:id], params.require(:column), params[:value], ids: Ids, seen: params[:seen])
+    commit Kelvath::Ledger::Cells.change(@model, params[:id], params.require(:column), params[:value], ids: Ids,
+                                         seen: params[:seen])
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
     ledger = Kelvath::Ledger.of(@stored.reload.model, params[:ledger], view: ledger_view)
     render "cells/refused", layout: false, status: error.is_a?(Kelvath::Conflict) ? :conflict : :unprocessable_entity,
-                            locals: { row: ledger.row(params[:id]), column: ledger.columns.find { |each| each.name == params[:column] }, typed: params[:value], error: }
+                            locals: { row: ledger.row(params[:id]), column: ledger.columns.find { |each|
+                              each.name == params[:column]
+                            }, typed: params[:value], error: }
   end
 end

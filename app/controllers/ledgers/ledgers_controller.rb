@@ -7,7 +7,8 @@ class LedgersController < ApplicationController
   def show
     @scope = params[:id]
     @ledger = LedgerCache.fetch(@stored, @model, @scope, ledger_view)
-    @desk = Desk.new(@stored, @model, view: "ledger", stage:, design: (@model[@scope] if @model[@scope]&.kind == :design))
+    @desk = Desk.new(@stored, @model, view: "ledger", stage:,
+                     design: (@model[@scope] if @model[@scope]&.kind == :design))
   end
 
   private
@@ -16,6 +17,10 @@ class LedgersController < ApplicationController
     return @scope if %w[concept logical].include?(@scope)
 
     physical = @scope.delete_prefix("kind:").then { |kind| Kelvath::Metamodel::PHYSICAL.map(&:to_s).include?(kind) }
-    @scope.start_with?("kind:") && !physical ? (params[:stage].presence_in(%w[concept logical]) || "logical") : "physical"
+    if @scope.start_with?("kind:") && !physical
+      (params[:stage].presence_in(%w[concept logical]) || "logical")
+    else
+      "physical"
+    end
   end
 end

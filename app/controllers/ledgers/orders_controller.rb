@@ -6,6 +6,7 @@ class OrdersController < ApplicationController
 
   def create
     ids = params.require(:rows).to_s.split(",")
-    commit Kelvath::Ledger::Cells.reorder(@model, ids, params[:steps].to_i, ids: Ids), label: "Moved #{helpers.counted(ids.size, 'row')} #{params[:steps].to_i.negative? ? 'up' : 'down'}"
+    commit Kelvath::Ledger::Cells.reorder(@model, ids, params[:steps].to_i, ids: Ids),
+           label: "Moved #{helpers.counted(ids.size, 'row')} #{params[:steps].to_i.negative? ? 'up' : 'down'}"
   end
 end

@@ -8,7 +8,10 @@ class PastesController < ApplicationController
 
   def create
     rows = params.require(:text).delete_suffix("\n").split(/\r\n|\n|\r/).map { |line| line.split("\t", -1) }
-    return complain("You pasted #{rows.size} rows; #{MOST_ROWS} at most go in at once.", status: :unprocessable_entity) if rows.size > MOST_ROWS
+    if rows.size > MOST_ROWS
+      return complain("You pasted #{rows.size} rows; #{MOST_ROWS} at most go in at once.",
+                      status: :unprocessable_entity)
+    end
 
     commit change(rows), label: "#{params[:filled] ? 'Filled' : 'Pasted'} #{helpers.counted(rows.size, 'row')}"
   end
@@ -19,7 +22,8 @@ class PastesController < ApplicationController
   def change(rows)
     columns = Array(params.require(:columns)).flat_map { |names| names.split(",") }
     if params[:entity_id].present? && (columns - Kelvath::Editing::Attributes::COLUMNS).empty?
-      return Kelvath::Editing::Attributes.paste(@model, params[:entity_id], rows, ids: Ids, start_id: params[:start_id].presence, columns:)
+      return Kelvath::Editing::Attributes.paste(@model, params[:entity_id], rows, ids: Ids,
+                                                start_id: params[:start_id].presence, columns:)
     end
 
     Kelvath::Ledger::Cells.fill(@model, params[:rows].to_s.split(","), columns, rows, ids: Ids)

@@ -10,7 +10,9 @@ class SheetsController < ApplicationController
     name = "#{@model.header.name} #{params[:ledger_id].delete_prefix('kind:')}".parameterize
     respond_to do |format|
       format.csv { send_data SheetFile.csv(rows), filename: "#{name}.csv", type: "text/csv; charset=utf-8" }
-      format.xlsx { send_data SheetFile.xlsx(rows, @model.header.name), filename: "#{name}.xlsx", type: Mime[:xlsx].to_s }
+      format.xlsx do
+        send_data SheetFile.xlsx(rows, @model.header.name), filename: "#{name}.xlsx", type: Mime[:xlsx].to_s
+      end
     end
   end
 
@@ -27,7 +29,8 @@ class SheetsController < ApplicationController
     reading = read(SheetFile.sent(params.require(:rows)))
     raise Kelvath::Error, "The file no longer fits: #{reading.problems.first.last}" if reading.problems.any?
 
-    @stored.journal.commit(reading.change_set, by: person, label: "Took #{helpers.counted(reading.rows, 'row')} in from a file")
+    @stored.journal.commit(reading.change_set, by: person,
+                           label: "Took #{helpers.counted(reading.rows, 'row')} in from a file")
     redirect_to model_ledger_path(@stored, params[:ledger_id]), status: :see_other
   end
 

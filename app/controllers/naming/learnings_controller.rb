@@ -19,9 +19,12 @@ class LearningsController < ApplicationController
     raise Kelvath::Error, "Nothing was ticked, so nothing has been learned." if proposals.empty?
 
     lexicon = StoredModel.of_sort("lexicon").find(params.require(:lexicon).to_s)
-    lexicon.journal.commit(Kelvath::Naming::Learning.take(lexicon.model, proposals, ids: Ids, source: @stored.name), by: person, label: "Learned #{helpers.counted(proposals.size, 'word')} from #{@stored.name}", follow: false)
+    lexicon.journal.commit(Kelvath::Naming::Learning.take(
+      lexicon.model, proposals, ids: Ids, source: @stored.name
+    ), by: person, label: "Learned #{helpers.counted(proposals.size, 'word')} from #{@stored.name}", follow: false)
     LexiconFollowing.move(@stored, lexicon, by: person)
-    flash[:notice] = "#{lexicon.name} has learned #{helpers.counted(proposals.size, 'word')}; they are proposed until somebody approves them."
+    flash[:notice] = "#{lexicon.name} has learned #{helpers.counted(proposals.size, 'word')}; they are proposed " \
+                     "until somebody approves them."
     redirect_to model_learning_path(@stored), status: :see_other
   end
 
@@ -30,6 +33,9 @@ class LearningsController < ApplicationController
   # A short form and the word that was chosen or typed for it.
   def proposal(key)
     word = (params[:words].respond_to?(:key?) ? params[:words][key] : nil).to_s.strip
-    Kelvath::Naming::Learning::Proposal.new(word: Kelvath::Metamodel::LexiconEntry.fetch_field(:name).parse(word), short: key, confidence: 1, evidence: [], others: []) unless word.empty?
+    unless word.empty?
+      Kelvath::Naming::Learning::Proposal.new(word: Kelvath::Metamodel::LexiconEntry.fetch_field(:name).parse(word),
+                                              short: key, confidence: 1, evidence: [], others: [])
+    end
   end
 end

@@ -13,9 +13,11 @@ class NamingController < ApplicationController
     page = NamingPage.new(@stored, @model, params)
     return lead if params[:leads]
 
-    change = page.change(taken: Array(params[:taken]), edited: params[:names].respond_to?(:to_unsafe_h) ? params[:names].to_unsafe_h : {})
+    change = page.change(taken: Array(params[:taken]),
+                         edited: params[:names].respond_to?(:to_unsafe_h) ? params[:names].to_unsafe_h : {})
     done = @stored.journal.commit(change, by: person, label: label(page, change), follow: false)
-    flash[:notice] = done ? "#{done.entry.label}. Undo takes all of it back." : "Nothing was ticked, so nothing has changed."
+    flash[:notice] = done ? "#{done.entry.label}. Undo takes all of it back." :
+                       "Nothing was ticked, so nothing has changed."
     redirect_to model_naming_path(@stored, **page.address.except(:lexicon, :rulebook)), status: :see_other
   end
 
@@ -25,8 +27,10 @@ class NamingController < ApplicationController
   def lead
     header = @model.header
     design = @model[params[:leads].presence]
-    @stored.journal.commit(Kelvath::Editing.set(@model, header.id, "names_from_id", design&.id.to_s), by: person, follow: false)
-    flash[:notice] = design ? "Logical names follow the design #{design.name} now." : "Physical names follow the logical ones now."
+    @stored.journal.commit(Kelvath::Editing.set(@model, header.id, "names_from_id", design&.id.to_s), by: person,
+                           follow: false)
+    flash[:notice] = design ? "Logical names follow the design #{design.name} now." :
+                       "Physical names follow the logical ones now."
     redirect_to model_naming_path(@stored, design: params[:design].presence), status: :see_other
   end
 

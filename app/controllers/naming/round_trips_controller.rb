@@ -13,7 +13,8 @@ class RoundTripsController < ApplicationController
     @model = @stored.model
     @desk = Desk.new(@stored, @model, view: "naming", stage: nil)
     design = @desk.design
-    @trip = Kelvath::Naming::RoundTrip.of(NamingStandard.of(@model), model: @model, platform: design && Kelvath::Platforms.fetch(design.platform))
+    @trip = Kelvath::Naming::RoundTrip.of(NamingStandard.of(@model), model: @model,
+                                          platform: design && Kelvath::Platforms.fetch(design.platform))
     render layout: "desk"
   end
 
@@ -22,7 +23,9 @@ class RoundTripsController < ApplicationController
     @stored = StoredModel.of_sort("lexicon").find(params[:lexicon_id])
     @rulebooks = StoredModel.of_sort("rulebook").order(:name)
     @rulebook = @rulebooks.find_by(id: params[:rulebook]) || @rulebooks.first
-    standard = @rulebook ? NamingStandard.draft(lexicon: @stored, rulebook: @rulebook) : Kelvath::Naming::Standard.new(Kelvath::Naming::Lexicon.of(@stored.model), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short")))
+    standard = @rulebook ? NamingStandard.draft(lexicon: @stored, rulebook: @rulebook) : Kelvath::Naming::Standard.new(
+      Kelvath::Naming::Lexicon.of(@stored.model), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short"))
+    )
     @trip = Kelvath::Naming::RoundTrip.of(standard)
     render "round_trips/of_lexicon", layout: "standard"
   end

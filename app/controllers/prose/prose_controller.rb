@@ -10,13 +10,16 @@ class ProseController < ApplicationController
     @desk = Desk.new(@stored, @model, view: "prose", stage: @stage)
     respond_to do |format|
       format.html { render partial: "prose/chapters", locals: { chapters: @chapters } if request.headers["HX-Request"] }
-      format.text { send_data Kelvath::Prose.text(@model), filename: "#{@model.header.name.parameterize}.txt", type: "text/plain" }
+      format.text do
+        send_data Kelvath::Prose.text(@model), filename: "#{@model.header.name.parameterize}.txt", type: "text/plain"
+      end
     end
   end
 
   def create
     outcome = Kelvath::Prose::Reader.new(@model, ids: Ids).read(params.require(:text))
-    made = @stored.journal.commit(outcome.change_set, by: person, label: "Read #{helpers.counted(Kelvath::Prose::Grammar.sentences(params[:text]).size, 'sentence')}")
+    made = @stored.journal.commit(outcome.change_set, by: person,
+                                  label: "Read #{helpers.counted(Kelvath::Prose::Grammar.sentences(params[:text]).size, 'sentence')}")
     return complain("The model says all of this already.", status: :unprocessable_entity) unless made
 
     repaint made

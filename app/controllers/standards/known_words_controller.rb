@@ -24,10 +24,17 @@ class KnownWordsController < ApplicationController
   private
 
   def set_lexicon
-    @lexicon = NamingStandard::Choice.of(@model).stored_lexicon || raise(Kelvath::Error, "This model follows no lexicon yet; choose one on its Naming page.")
+    @lexicon = NamingStandard::Choice.of(@model).stored_lexicon ||
+               raise(Kelvath::Error, "This model follows no lexicon yet; choose one on its Naming page.")
   end
 
-  def addition = Kelvath::Draft.change(@lexicon.model, ids: Ids) { |draft| draft.add(:lexicon_entry, source: @stored.name, **LexiconWriting.new_values({ name: params[:word], short_forms: params[:short_forms], class_word: params[:class_word] })) }
+  def addition
+    Kelvath::Draft.change(@lexicon.model, ids: Ids) do |draft|
+      draft.add(:lexicon_entry, source: @stored.name, **LexiconWriting.new_values(
+        { name: params[:word], short_forms: params[:short_forms], class_word: params[:class_word] }
+      ))
+    end
+  end
 
   # [model's name, names that would change], this model and all others that follow the lexicon.
   def effects

@@ -10,7 +10,9 @@ class LexiconEntriesController < ApplicationController
   end
 
   def create
-    change = Kelvath::Draft.change(@model, ids: Ids) { |draft| draft.add(:lexicon_entry, **LexiconWriting.new_values(params)) }
+    change = Kelvath::Draft.change(@model, ids: Ids) do |draft|
+      draft.add(:lexicon_entry, **LexiconWriting.new_values(params))
+    end
     answer commit(change), "lexicon_entries/created", entry: change.additions.first
   end
 
@@ -21,12 +23,15 @@ class LexiconEntriesController < ApplicationController
   end
 
   def update
-    done = commit LexiconWriting.change(@model, params[:id], params.require(:field), params[:value], seen: params[:seen])
+    done = commit LexiconWriting.change(@model, params[:id], params.require(:field), params[:value],
+                                        seen: params[:seen])
     return head(:no_content) unless done
 
     answer done, "lexicon_entries/changed", entry: done.after.fetch(params[:id])
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange => error
-    render "lexicon_entries/refused", layout: false, status: :unprocessable_entity, locals: { entry: @model.fetch(params[:id], :lexicon_entry), field_name: params[:field].to_sym, typed: params[:value], error: }
+    render "lexicon_entries/refused", layout: false, status: :unprocessable_entity,
+           locals: { entry: @model.fetch(params[:id], :lexicon_entry), field_name: params[:field].to_sym,
+                     typed: params[:value], error: }
   end
 
   def destroy

@@ -7,8 +7,11 @@ class LexiconSheetsController < ApplicationController
   def show
     rows = Kelvath::Naming::LexiconSheet.out(Kelvath::Naming::Lexicon.of(@model))
     respond_to do |format|
-      format.csv { send_data SheetFile.csv(rows), filename: "#{@stored.name.parameterize}.csv", type: "text/csv; charset=utf-8" }
-      format.xlsx { send_data SheetFile.xlsx(rows, @stored.name), filename: "#{@stored.name.parameterize}.xlsx", type: Mime[:xlsx].to_s }
+      format.csv do
+        send_data SheetFile.csv(rows), filename: "#{@stored.name.parameterize}.csv", type: "text/csv; charset=utf-8"
+      end
+      format.xlsx { send_data SheetFile.xlsx(rows, @stored.name), filename: "#{@stored.name.parameterize}.xlsx",
+                              type: Mime[:xlsx].to_s }
     end
   end
 
@@ -20,7 +23,8 @@ class LexiconSheetsController < ApplicationController
   # Takes what was shown: the rows come back with the page.
   def update
     sheet = Kelvath::Naming::LexiconSheet.new(@model, SheetFile.sent(params.require(:rows)), ids: Ids)
-    done = commit sheet.change(taken: Array(params[:taken]).map { |number| number.to_s.to_i }), label: "Took #{helpers.counted(sheet.of(:new).size, 'word')} and #{helpers.counted(Array(params[:taken]).size, 'change')} in from a file"
+    done = commit sheet.change(taken: Array(params[:taken]).map { |number| number.to_s.to_i }),
+                  label: "Took #{helpers.counted(sheet.of(:new).size, 'word')} and #{helpers.counted(Array(params[:taken]).size, 'change')} in from a file"
     flash[:notice] = done ? done.entry.label : "The file brought nothing new."
     redirect_to lexicon_path(@stored), status: :see_other
   end

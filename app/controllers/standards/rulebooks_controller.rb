@@ -7,7 +7,8 @@ class RulebooksController < ApplicationController
   def show
     respond_to do |format|
       format.html { @shown = RulebookPage.new(@stored, params) }
-      format.json { send_data Kelvath::Naming::RulebookFile.write(@model, lexicon: chosen_lexicon), filename: "#{@stored.name.parameterize}.json", type: "application/json" }
+      format.json { send_data Kelvath::Naming::RulebookFile.write(@model, lexicon: chosen_lexicon),
+                              filename: "#{@stored.name.parameterize}.json", type: "application/json" }
     end
   end
 
@@ -30,7 +31,11 @@ class RulebooksController < ApplicationController
     return from_file(name) if params[:file].respond_to?(:tempfile)
 
     source, key = params[:from].to_s.split(":", 2)
-    source == "own" ? copy(StoredModel.of_sort("rulebook").find(key), name) : Kelvath::Naming::Shipped.begin(key.presence || "plain", name, ids: Ids)
+    if source == "own"
+      copy(StoredModel.of_sort("rulebook").find(key), name)
+    else
+      Kelvath::Naming::Shipped.begin(key.presence || "plain", name, ids: Ids)
+    end
   end
 
   def from_file(name)
@@ -45,10 +50,13 @@ class RulebooksController < ApplicationController
   def keep_words(name)
     return if @words.blank?
 
-    header = Kelvath::Metamodel::Header.new(id: Ids.next, name: "#{name} words".first(Kelvath::Metamodel::Field::NAME_LIMIT))
-    lexicon = StoredModel.start(header.name, by: person, label: "Took the words of a rulebook file in", change_set: Kelvath::ChangeSet.new(additions: [ header, *@words ]), sort: "lexicon")
+    header = Kelvath::Metamodel::Header.new(id: Ids.next,
+                                            name: "#{name} words".first(Kelvath::Metamodel::Field::NAME_LIMIT))
+    lexicon = StoredModel.start(header.name, by: person, label: "Took the words of a rulebook file in",
+                                change_set: Kelvath::ChangeSet.new(additions: [ header, *@words ]), sort: "lexicon")
     lexicon.release(by: person)
-    flash[:notice] = "The file brought #{helpers.counted(@words.size, 'word')} along; they are the lexicon “#{lexicon.name}”."
+    flash[:notice] = "The file brought #{helpers.counted(@words.size, 'word')} along; they are the " \
+                     "lexicon “#{lexicon.name}”."
   end
 
   def copy(stored, name)
@@ -56,5 +64,9 @@ class RulebooksController < ApplicationController
     Kelvath::Naming::RulebookFile.begin(Kelvath::Naming::RulebookFile.read(text, ids: Ids), name, ids: Ids)
   end
 
-  def chosen_lexicon = params[:lexicon].to_s.presence&.then { |id| Kelvath::Naming::Lexicon.of(StoredModel.of_sort("lexicon").find(id).model) }
+  def chosen_lexicon
+    params[:lexicon].to_s.presence&.then do |id|
+      Kelvath::Naming::Lexicon.of(StoredModel.of_sort("lexicon").find(id).model)
+    end
+  end
 end

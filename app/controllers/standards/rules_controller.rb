@@ -11,14 +11,17 @@ class RulesController < ApplicationController
 
     answer done, "rules/changed", shown: RulebookPage.new(@stored, params.merge(of: rule.of))
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange => error
-    render "rules/refused", layout: false, status: :unprocessable_entity, locals: { rule:, field_name: params[:field].to_sym, typed: params[:value], error: }
+    render "rules/refused", layout: false, status: :unprocessable_entity,
+           locals: { rule:, field_name: params[:field].to_sym, typed: params[:value], error: }
   end
 
   private
 
   def change(rule)
     field = rule.class.fetch_field(params.require(:field))
-    raise Kelvath::InvalidValue.new("The kind of a rule stays as it is.", field: :of, value: params[:value]) if field.internal?
+    if field.internal?
+      raise Kelvath::InvalidValue.new("The kind of a rule stays as it is.", field: :of, value: params[:value])
+    end
 
     value = field.name == :pattern ? pattern : LexiconWriting.parse(field, params[:value])
     LexiconWriting.update(rule, field, value, seen: params[:seen])
@@ -27,6 +30,8 @@ class RulesController < ApplicationController
   # The parts in their order; letters of one's own come in a field beside, which shows once they are chosen.
   def pattern
     letters = Array(params[:letters])
-    Array(params[:parts]).each_with_index.filter_map { |part, index| part == "text" ? "#{Kelvath::Naming::Pattern::TEXT}#{letters[index].to_s.strip.presence || 'x'}" : part.presence }
+    Array(params[:parts]).each_with_index.filter_map do |part, index|
+      part == "text" ? "#{Kelvath::Naming::Pattern::TEXT}#{letters[index].to_s.strip.presence || 'x'}" : part.presence
+    end
   end
 end

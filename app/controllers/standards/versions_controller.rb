@@ -12,8 +12,10 @@ class VersionsController < ApplicationController
   # An earlier version made the present state again, as one change; it can be released as the next.
   def update
     milestone = @stored.versions.find_by!(number: params.require(:number).to_s.to_i)
-    done = commit Kelvath::ChangeSet.between(@model, @stored.model_at(milestone.revision)), label: "Went back to version #{milestone.number}"
-    flash[:notice] = done ? "It is as it was in version #{milestone.number}. Undo brings back what it was before." : "Nothing has changed since version #{milestone.number}."
+    done = commit Kelvath::ChangeSet.between(@model, @stored.model_at(milestone.revision)),
+                  label: "Went back to version #{milestone.number}"
+    flash[:notice] = done ? "It is as it was in version #{milestone.number}. Undo brings back what it was before." :
+                       "Nothing has changed since version #{milestone.number}."
     redirect_to helpers.standard_page(@stored), status: :see_other
   end
 
@@ -25,8 +27,11 @@ class VersionsController < ApplicationController
   def create
     effects = VersionEffect.of_followers(@stored)
     number = @stored.release(by: person)
-    moved = effects.select { |effect| Array(params[:models]).include?(effect.stored.id) }.each { |effect| effect.move_on(number, by: person) }
-    flash[:notice] = "Version #{number} is out#{"; #{moved.map { |effect| effect.stored.name }.to_sentence} follow#{'s' if moved.one?} it" if moved.any?}."
+    moved = effects.select { |effect| Array(params[:models]).include?(effect.stored.id) }.each do |effect|
+      effect.move_on(number, by: person)
+    end
+    flash[:notice] = "Version #{number} is " \
+                     "out#{"; #{moved.map { |effect| effect.stored.name }.to_sentence} follow#{'s' if moved.one?} it" if moved.any?}."
     redirect_to helpers.standard_page(@stored), status: :see_other
   end
 end

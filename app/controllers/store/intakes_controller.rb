@@ -20,7 +20,9 @@ class IntakesController < ApplicationController
     file = params[:file]
     raise Kelvath::UnreadableFile, "Choose an SQLite file first." unless file.respond_to?(:tempfile)
 
-    name = Kelvath::Metamodel::ValueCheck.mended(Kelvath::Metamodel::Header.fetch_field(:name), File.basename(Kelvath::Metamodel::ValueCheck.plain(file.original_filename.to_s), ".*")).first(80).strip
+    name = Kelvath::Metamodel::ValueCheck.mended(Kelvath::Metamodel::Header.fetch_field(:name), File.basename(
+      Kelvath::Metamodel::ValueCheck.plain(file.original_filename.to_s), ".*"
+    )).first(80).strip
     Source.new(title: name.presence || "Database", path: file.tempfile.path)
   end
 end

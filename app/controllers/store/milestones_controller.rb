@@ -22,7 +22,8 @@ class MilestonesController < ApplicationController
     @milestone = @stored.milestones.find(params[:id])
     @old = @stored.model_at(@milestone.revision)
     @desk = Desk.new(@stored, @model, view: "milestones", stage: nil)
-    @diagram = @old.of_kind(params[:diagram], :diagram) || @old.all(:diagram).first || raise(Kelvath::NotFound, "This state has no diagram.")
+    @diagram = @old.of_kind(params[:diagram], :diagram) || @old.all(:diagram).first ||
+               raise(Kelvath::NotFound, "This state has no diagram.")
     @scene = Kelvath::Diagram::Scene.of(@old, @diagram.id)
     @differences = Kelvath::Comparison.models(@old, @model)
   end

@@ -20,7 +20,10 @@ class ModelsController < ApplicationController
   def create
     name = params.require(:name)
     starter = params[:starter].presence && KeptStarter.fetch(params[:starter])
-    stored = starter ? StoredModel.start(name, by: person, label: "Began with the starter #{starter.name}", change_set: Kelvath::Starters.begin(starter, name, ids: Ids)) : StoredModel.start(name, by: person, label: "Began an empty model")
+    stored = starter ?
+               StoredModel.start(name, by: person, label: "Began with the starter #{starter.name}",
+                                 change_set: Kelvath::Starters.begin(starter, name, ids: Ids)) :
+               StoredModel.start(name, by: person, label: "Began an empty model")
     redirect_to model_path(stored), status: :see_other
   end
 end

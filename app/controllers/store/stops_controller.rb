@@ -5,6 +5,7 @@ class StopsController < ApplicationController
   def create
     run = Run.find(params[:run_id])
     run.stop
-    redirect_to run.kind == "proof" ? model_design_proofs_path(run.model_id, run.design_id) : run_path(run), status: :see_other
+    redirect_to run.kind == "proof" ? model_design_proofs_path(run.model_id, run.design_id) : run_path(run),
+                status: :see_other
   end
 end

@@ -24,7 +24,11 @@ class Desk
   end
 
   # All diagrams of a stage, in their order.
-  def diagrams_of(stage) = model.all(:diagram).select { |each| each.stage == stage && (stage != "physical" || (design && each.design_id == design.id)) }
+  def diagrams_of(stage)
+    model.all(:diagram).select do |each|
+      each.stage == stage && (stage != "physical" || (design && each.design_id == design.id))
+    end
+  end
 
   # Where opening a model leads.
   def first_diagram = STAGES.keys.lazy.filter_map { |stage| diagram_of(stage) }.first
@@ -51,15 +55,19 @@ class Desk
 
   # Tables without a schema come last: that is where new ones go.
   def physical_contents
-    groups = Kelvath::Metamodel::Design.tables(model, design.id).sort_by { |table| table.name.downcase }.group_by(&:schema_id)
-    schemas = Kelvath::Metamodel::Design.schemas(model, design.id).map { |schema| [ schema, groups.fetch(schema.id, []) ] }
+    groups = Kelvath::Metamodel::Design.tables(model, design.id).sort_by { |table| table.name.downcase }
+                                       .group_by(&:schema_id)
+    schemas = Kelvath::Metamodel::Design.schemas(model, design.id).map do |schema|
+      [ schema, groups.fetch(schema.id, []) ]
+    end
     [ *schemas, [ design, groups.fetch(nil, []) ] ]
   end
 
   def logical_contents
     areas = model.all(:subject_area)
     groups = model.all(:entity).group_by(&:subject_area_id)
-    [ *areas.map { |area| [ area.name, groups[area.id] ] }, [ areas.empty? ? "Entities" : "No subject area", groups[nil] ] ]
+    [ *areas.map { |area| [ area.name, groups[area.id] ] },
+      [ areas.empty? ? "Entities" : "No subject area", groups[nil] ] ]
       .map { |name, list| [ name, list.to_a.sort_by { |entity| entity.name.downcase } ] }
       .reject { |name, list| list.empty? && name == "No subject area" }
   end

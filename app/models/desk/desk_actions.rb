@@ -19,22 +19,44 @@ class DeskActions
     all.select { |action| words.all? { |word| action.title.downcase.include?(word) } }
   end
 
-  def all = places + (@diagram ? drawing : []) + [ Action.new(title: "Undo", verb: "post", path: model_undo_path(@stored)), Action.new(title: "Redo", verb: "post", path: model_redo_path(@stored)) ]
+  def all
+    places + (@diagram ? drawing : []) + [ Action.new(title: "Undo", verb: "post", path: model_undo_path(@stored)),
+                                           Action.new(title: "Redo", verb: "post", path: model_redo_path(@stored)) ]
+  end
 
   private
 
   def places
-    [ *@model.all(:diagram).reject { |diagram| diagram.stage == "physical" && diagram.design_id.nil? }.map { |diagram| go("Open the diagram #{diagram.name}", model_diagram_path(@stored, diagram.id)) },
-      *Kelvath::Ledger::KINDS.map { |kind| go("Open the ledger of #{Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title)}", model_ledger_path(@stored, "kind:#{kind}")) },
-      go("Open the ledger of attributes", model_ledger_path(@stored, "logical")), go("Open Prose", model_prose_path(@stored)), go("Open findings", model_findings_path(@stored)), go("Open the journal", model_journal_path(@stored)),
-      go("Open naming", model_naming_path(@stored)), go("Keeping to the naming standard", model_compliance_path(@stored)), go("Round trip of names", model_round_trip_path(@stored)), go("Learn words from names", model_learning_path(@stored)),
-      go("Open milestones", model_milestones_path(@stored)), go("Save as a starter", new_model_starter_path(@stored)), go("Derive a design", model_designs_path(@stored)), go("All models", root_path) ]
+    [ *@model.all(:diagram).reject { |diagram| diagram.stage == "physical" && diagram.design_id.nil? }.map do |diagram|
+      go("Open the diagram #{diagram.name}", model_diagram_path(@stored, diagram.id))
+    end,
+      *Kelvath::Ledger::KINDS.map do |kind|
+        go("Open the ledger of #{Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title)}",
+           model_ledger_path(@stored, "kind:#{kind}"))
+      end,
+      go("Open the ledger of attributes", model_ledger_path(@stored, "logical")), go(
+        "Open Prose", model_prose_path(@stored)
+      ), go("Open findings", model_findings_path(@stored)), go("Open the journal", model_journal_path(@stored)),
+      go("Open naming", model_naming_path(@stored)), go(
+        "Keeping to the naming standard", model_compliance_path(@stored)
+      ), go("Round trip of names", model_round_trip_path(@stored)),
+      go("Learn words from names", model_learning_path(@stored)),
+      go("Open milestones", model_milestones_path(@stored)), go("Save as a starter", new_model_starter_path(@stored)),
+      go("Derive a design", model_designs_path(@stored)), go("All models", root_path) ]
   end
 
   def drawing
-    layouts = Kelvath::Diagram::Layouts::ALL.map { |key, layout| Action.new(title: "Lay out #{layout.title.downcase_first}", verb: "post", path: model_diagram_layout_path(@stored, @diagram.id), values: { layout: key }) }
-    ways = Kelvath::Diagram::Arranging::WAYS.map { |way, title| Action.new(title:, verb: "post", path: model_diagram_arrangement_path(@stored, @diagram.id), values: { way: }) }
-    notations = Kelvath::Metamodel::NOTATIONS.map { |key, title| Action.new(title: "Draw in #{title} notation", verb: "patch", path: model_element_path(@stored, @diagram.id), values: { field: "notation", value: key }) }
+    layouts = Kelvath::Diagram::Layouts::ALL.map do |key, layout|
+      Action.new(title: "Lay out #{layout.title.downcase_first}", verb: "post",
+                 path: model_diagram_layout_path(@stored, @diagram.id), values: { layout: key })
+    end
+    ways = Kelvath::Diagram::Arranging::WAYS.map do |way, title|
+      Action.new(title:, verb: "post", path: model_diagram_arrangement_path(@stored, @diagram.id), values: { way: })
+    end
+    notations = Kelvath::Metamodel::NOTATIONS.map do |key, title|
+      Action.new(title: "Draw in #{title} notation", verb: "patch", path: model_element_path(@stored, @diagram.id),
+                 values: { field: "notation", value: key })
+    end
     [ *layouts, *ways, *notations, go("Print view", model_diagram_print_path(@stored, @diagram.id)) ]
   end
 

@@ -26,7 +26,8 @@ module DrawingFonts
     directory = tables.map do |tag, checksum, data|
       [ tag, checksum, offset, data.bytesize ].pack("a4N3").tap { offset += (data.bytesize + 3) / 4 * 4 }
     end
-    [ flavour, [ count, 16 << power, power, count * 16 - (16 << power) ].pack("n4"), *directory, *tables.map { |_, _, data| data.ljust((data.bytesize + 3) / 4 * 4, "\0".b) } ].join
+    [ flavour, [ count, 16 << power, power, count * 16 - (16 << power) ].pack("n4"), *directory,
+      *tables.map { |_, _, data| data.ljust((data.bytesize + 3) / 4 * 4, "\0".b) } ].join
   end
 
   def table(bytes, index)
@@ -36,5 +37,8 @@ module DrawingFonts
   end
 
   # The text with what the Latin fonts do not have put as a question mark.
-  def known(text) = text.each_char.map { |character| character.ord < 0x0250 || "–—‘’“”•…€≤≥×".include?(character) ? character : "?" }.join
+  def known(text)
+    text.each_char.map { |character| character.ord < 0x0250 || "–—‘’“”•…€≤≥×".include?(character) ? character : "?" }
+                  .join
+  end
 end

@@ -16,7 +16,9 @@ class DrawingPdf
 
   # The file's bytes.
   def render
-    @pdf = Prawn::Document.new(page_size: [ @extent.width + 2 * MARGIN, @extent.height + 2 * MARGIN ].map { |side| side * UNIT }, margin: 0, info: { Title: @title, Creator: "Kelvath" })
+    @pdf = Prawn::Document.new(page_size: [ @extent.width + 2 * MARGIN, @extent.height + 2 * MARGIN ].map { |side|
+      side * UNIT
+    }, margin: 0, info: { Title: @title, Creator: "Kelvath" })
     fonts
     @pdf.scale(UNIT, origin: [ 0, 0 ]) { paint }
     @pdf.render
@@ -25,7 +27,8 @@ class DrawingPdf
   private
 
   def fonts
-    faces = { normal: "instrument-sans-latin-400-normal", bold: "instrument-sans-latin-600-normal", italic: "newsreader-latin-400-italic" }
+    faces = { normal: "instrument-sans-latin-400-normal", bold: "instrument-sans-latin-600-normal",
+              italic: "newsreader-latin-400-italic" }
     @pdf.font_families.update("Drawing" => faces.transform_values { |name| DrawingFonts.ttf(name) })
     @pdf.font("Drawing")
   end
@@ -70,7 +73,9 @@ class DrawingPdf
   def draw(shape, left, top)
     n = shape.numbers
     case shape.type
-    when :rect then n[4].zero? ? @pdf.rectangle([ x(left + n[0]), y(top + n[1]) ], n[2], n[3]) : @pdf.rounded_rectangle([ x(left + n[0]), y(top + n[1]) ], n[2], n[3], [ n[4], n[2] / 2.0, n[3] / 2.0 ].min)
+    when :rect then n[4].zero? ? @pdf.rectangle(
+      [ x(left + n[0]), y(top + n[1]) ], n[2], n[3]
+    ) : @pdf.rounded_rectangle([ x(left + n[0]), y(top + n[1]) ], n[2], n[3], [ n[4], n[2] / 2.0, n[3] / 2.0 ].min)
     when :circle then @pdf.circle([ x(left + n[0]), y(top + n[1]) ], n[2])
     when :ellipse then @pdf.ellipse([ x(left + n[0]), y(top + n[1]) ], n[2], n[3])
     else n.each { |command| step(command, left, top) }

@@ -15,7 +15,8 @@ module FindingsCache
     known = LATEST.fetch([ stored.id, part ]) do |known|
       next known if known && known.revision >= stored.revision
 
-      Known.new(stored.revision, Kelvath::Findings::Report.of(model, NamingStandard.of(model), part:, previous: known&.report))
+      Known.new(stored.revision,
+                Kelvath::Findings::Report.of(model, NamingStandard.of(model), part:, previous: known&.report))
     end
     known.report.findings
   end

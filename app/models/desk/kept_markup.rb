@@ -16,7 +16,9 @@ module KeptMarkup
       fresh = things.reject { |thing| known.key?(thing) }
       painted = {}.compare_by_identity
       fresh.zip(yield(fresh)) { |thing, markup| painted[thing] = markup } if fresh.any?
-      things.each_with_object({}.compare_by_identity) { |thing, kept| kept[thing] = known[thing] || painted.fetch(thing) }
+      things.each_with_object({}.compare_by_identity) do |thing, kept|
+        kept[thing] = known[thing] || painted.fetch(thing)
+      end
     end
     pieces.values
   end

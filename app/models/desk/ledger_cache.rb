@@ -3,7 +3,9 @@
 # The latest ledgers of this process, so that a change works out anew only the groups that it touched.
 module LedgerCache
   MOST = 150_000 # rows of all ledgers that stay
-  TRAILS = Trail::Cache.new(40, most: MOST) { |model, scope, view, previous| Kelvath::Ledger.of(model, scope, view:, previous:) }
+  TRAILS = Trail::Cache.new(40, most: MOST) do |model, scope, view, previous|
+    Kelvath::Ledger.of(model, scope, view:, previous:)
+  end
 
   module_function
 

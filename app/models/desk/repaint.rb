@@ -8,7 +8,8 @@ class Repaint
   attr_reader :stored, :commit, :diagram_id, :ledger_scope, :selected
 
   # seen: the revision that the page shows; the one before the commit, unless said.
-  def initialize(stored, commit, diagram_id:, ledger_scope:, selected:, ledger_view: Kelvath::Ledger::View.new, seen: commit.entry.revision - 1)
+  def initialize(stored, commit, diagram_id:, ledger_scope:, selected:, ledger_view: Kelvath::Ledger::View.new,
+                 seen: commit.entry.revision - 1)
     @stored = stored
     @commit = commit
     @seen = seen
@@ -35,19 +36,28 @@ class Repaint
   # Elements whose entry in Contents came, went or was renamed, [element or nil, id].
   def contents
     touched = commit.change_set.additions + commit.change_set.removals
-    renamed = commit.change_set.updates.select { |update| update.field == :name }.map { |update| commit.before[update.id] }
-    (touched + renamed).compact.select { |element| listed?(element) }.map { |element| [ model[element.id], element.id ] }.uniq
+    renamed = commit.change_set.updates.select { |update| update.field == :name }.map do |update|
+      commit.before[update.id]
+    end
+    (touched + renamed).compact.select { |element| listed?(element) }.map { |element|
+      [ model[element.id], element.id ]
+    }.uniq
   end
 
   # Fields of the selected element that changed.
   def fields
     element = model[selected] or return []
-    commit.change_set.updates.select { |update| update.id == selected }.map { |update| element.class.fetch_field(update.field) }.reject(&:internal?)
+    commit.change_set.updates.select { |update| update.id == selected }.map { |update|
+      element.class.fetch_field(update.field)
+    }.reject(&:internal?)
   end
 
   # Is the selected element gone, or is what is said about it other than it was?
   def selection_gone? = selected && !model.key?(selected) && commit.before.key?(selected)
-  def selection_told_anew? = selected && model.key?(selected) && ((commit.change_set.touched_ids & told_by).any? || twin_renamed?)
+
+  def selection_told_anew?
+    selected && model.key?(selected) && ((commit.change_set.touched_ids & told_by).any? || twin_renamed?)
+  end
 
   def ledger = @ledgers&.value
 
@@ -56,36 +66,57 @@ class Repaint
 
   private
 
-  def known_scope?(model) = %w[concept logical].include?(ledger_scope) || Kelvath::Ledger::KINDS.any? { |kind| ledger_scope == "kind:#{kind}" } || !model.of_kind(ledger_scope, :design).nil?
-  def listed?(element) = element.kind == :entity ? diagram&.stage != "physical" : element.kind == :table && element.parent_id == (diagram&.design_id || ledger_scope)
+  def known_scope?(model)
+    %w[concept logical].include?(ledger_scope) || Kelvath::Ledger::KINDS.any? { |kind|
+      ledger_scope == "kind:#{kind}"
+    } || !model.of_kind(ledger_scope, :design).nil?
+  end
+
+  def listed?(element)
+    if element.kind == :entity
+      diagram&.stage != "physical"
+    else
+      element.kind == :table && element.parent_id == (diagram&.design_id || ledger_scope)
+    end
+  end
 
   attr_reader :seen
 
   def scene_trail
     return unless diagram_id && commit.before.key?(diagram_id)
 
-    from_before(->(model) { model.key?(diagram_id) }) { |revision, known| SceneCache.trail(stored.id, diagram_id, revision, &known) }
+    from_before(->(model) { model.key?(diagram_id) }) do |revision, known|
+      SceneCache.trail(stored.id, diagram_id, revision, &known)
+    end
   end
 
   def ledger_trail
     return unless ledger_scope && known_scope?(commit.before) && known_scope?(commit.after)
 
-    from_before(method(:known_scope?)) { |revision, known| LedgerCache.trail(stored.id, ledger_scope, @ledger_view, revision, &known) }
+    from_before(method(:known_scope?)) do |revision, known|
+      LedgerCache.trail(stored.id, ledger_scope, @ledger_view, revision, &known)
+    end
   end
 
   # A trail that begins before the commit, where there was none yet, and goes on to the latest model: when
   # several write at once, one step serves them all.
   def from_before(shows)
     yield seen, -> { ModelCache::Known.new(seen, commit.before) }
-    yield commit.entry.revision, -> { ModelCache.fetch(stored).then { |known| shows.call(known.model) ? known : ModelCache::Known.new(commit.entry.revision, commit.after) } }
+    yield commit.entry.revision, -> { ModelCache.fetch(stored).then { |known| shows.call(known.model) ? known :
+        ModelCache::Known.new(commit.entry.revision, commit.after) } }
   end
 
   # Was the table or column renamed that stands for the selection in a design?
-  def twin_renamed? = commit.change_set.updates.any? { |update| (element = model[update.id]) && %i[table column].include?(element.kind) && element.source_id == selected }
+  def twin_renamed?
+    commit.change_set.updates.any? do |update|
+      (element = model[update.id]) && %i[table column].include?(element.kind) && element.source_id == selected
+    end
+  end
 
   # The ids whose change alters what is said of the selection.
   def told_by
     element = model[selected]
-    [ selected, *element.referenced_ids, *model.referrers(selected, :relationship).map(&:id), *model.child_ids(selected) ]
+    [ selected, *element.referenced_ids, *model.referrers(selected, :relationship).map(&:id),
+      *model.child_ids(selected) ]
   end
 end

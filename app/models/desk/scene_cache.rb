@@ -3,7 +3,9 @@
 # The latest scenes of this process, so that a change repaints only what it touched.
 module SceneCache
   MOST = 20_000 # cards of all scenes that stay
-  TRAILS = Trail::Cache.new(40, most: MOST) { |model, diagram_id, previous| Kelvath::Diagram::Scene.of(model, diagram_id, previous:) }
+  TRAILS = Trail::Cache.new(40, most: MOST) do |model, diagram_id, previous|
+    Kelvath::Diagram::Scene.of(model, diagram_id, previous:)
+  end
 
   module_function
 

@@ -37,7 +37,11 @@ class Trail
 
         known = yield
         value = @make.call(known.model, *key.drop(1), trail&.value)
-        trail ? trail.on(known.revision, value) : Trail.new(revision: known.revision, value:, since: known.revision, steps: [])
+        if trail
+          trail.on(known.revision, value)
+        else
+          Trail.new(revision: known.revision, value:, since: known.revision, steps: [])
+        end
       end
     end
   end

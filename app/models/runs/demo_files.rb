@@ -8,9 +8,13 @@ module DemoFiles
   module_function
 
   def all
-    Dir.glob(DIRECTORY.join("*.sqlite")).sort.map { |path| Sample.new(name: File.basename(path), title: File.basename(path, ".sqlite").upcase, path:) }
+    Dir.glob(DIRECTORY.join("*.sqlite")).sort.map do |path|
+      Sample.new(name: File.basename(path), title: File.basename(path, ".sqlite").upcase, path:)
+    end
   end
 
   # By file name; anything else than a listed one is refused. Raises Kelvath::NotFound.
-  def fetch(name) = all.find { |sample| sample.name == name } || raise(Kelvath::NotFound, "There is no demo file of that name.")
+  def fetch(name)
+    all.find { |sample| sample.name == name } || raise(Kelvath::NotFound, "There is no demo file of that name.")
+  end
 end

@@ -30,7 +30,8 @@ class Run < ApplicationRecord
     fail_with(error.message)
   rescue StandardError => error
     Rails.logger.error(error.full_message)
-    fail_with(StorageTrouble.words(error) || "Something went wrong that we did not foresee (#{error.class}). Nothing was changed.")
+    fail_with(StorageTrouble.words(error) ||
+              "Something went wrong that we did not foresee (#{error.class}). Nothing was changed.")
   end
 
   # Says that it is done; an intake does so together with writing its model.
@@ -38,7 +39,8 @@ class Run < ApplicationRecord
 
   # Only what is not finished can end badly.
   def fail_with(message, state: "failed")
-    self.class.unfinished.where(id:).update_all(state:, message: message.dup.force_encoding(Encoding::UTF_8).scrub("?"), updated_at: Time.current)
+    self.class.unfinished.where(id:).update_all(state:, message: message.dup.force_encoding(Encoding::UTF_8).scrub("?"),
+                                                updated_at: Time.current)
     reload
   end
 
@@ -46,7 +48,8 @@ class Run < ApplicationRecord
 
   # One process takes a run, once.
   def begun?
-    self.class.where(id:, state: "waiting").update_all(state: "working", pid: Process.pid, alive_at: Time.current).positive? && reload
+    self.class.where(id:, state: "waiting").update_all(state: "working", pid: Process.pid,
+                                                       alive_at: Time.current).positive? && reload
   end
 
   def progress

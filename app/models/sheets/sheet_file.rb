@@ -18,20 +18,25 @@ module SheetFile
   def xlsx(rows, title)
     require "caxlsx"
     package = Axlsx::Package.new
-    package.workbook.add_worksheet(name: title.gsub(%r{[\[\]*:?/\\]}, " ").strip.first(31).presence || "Sheet") do |sheet|
+    package.workbook.add_worksheet(name: title.gsub(%r{[\[\]*:?/\\]}, " ").strip.first(31).presence ||
+                                         "Sheet") do |sheet|
       bold = package.workbook.styles.add_style(b: true)
-      rows.each_with_index { |row, index| sheet.add_row(row, types: [ :string ] * row.size, style: index.zero? ? bold : nil, escape_formulas: true) }
+      rows.each_with_index do |row, index|
+        sheet.add_row(row, types: [ :string ] * row.size, style: index.zero? ? bold : nil, escape_formulas: true)
+      end
     end
     package.to_stream.read
   end
 
-  # The rows of an uploaded file, cells as Kelvath::Ledger::SheetCell takes them. formulas: a cell with a formula says the formula, not its value.
+  # The rows of an uploaded file, cells as Kelvath::Ledger::SheetCell takes them. formulas: a cell with a formula says
+  # the formula, not its value.
   # Raises Kelvath::UnreadableFile.
   def read(file, formulas: false)
     refuse("Choose a CSV or XLSX file first.") unless file.respond_to?(:tempfile)
     refuse("The file has more than #{SIZE / 1.megabyte} MB.") if file.size > SIZE
 
-    rows = File.extname(file.original_filename.to_s).casecmp?(".xlsx") ? Workbook.new(file.path, formulas:).rows : read_csv(file.read)
+    rows = File.extname(file.original_filename.to_s).casecmp?(".xlsx") ? Workbook.new(file.path, formulas:).rows :
+             read_csv(file.read)
     rows.map { |row| row.map { |cell| Kelvath::Metamodel::ValueCheck.plain(cell.to_s).strip } }
   end
 
@@ -63,7 +68,10 @@ module SheetFile
     cells = 0
     csv.each_with_object([]) do |row, rows|
       refuse("The file has more than #{CELLS_MOST} cells.") if (cells += row.size) > CELLS_MOST
-      refuse("Line #{csv.lineno} has #{row.size} cells; at most #{Workbook::WIDTH_MOST} are read.", csv.lineno) if row.size > Workbook::WIDTH_MOST
+      if row.size > Workbook::WIDTH_MOST
+        refuse("Line #{csv.lineno} has #{row.size} cells; at most #{Workbook::WIDTH_MOST} are read.", csv.lineno)
+      end
+
       rows << row
     end
   end

@@ -9,6 +9,8 @@ module LexiconFollowing
     number = lexicon.release(by:)
     header = stored.model.header
     change = Kelvath::ChangeSet.set(header, lexicon: lexicon.id, lexicon_version: number)
-    stored.journal.commit(change, by:, label: "Followed #{lexicon.name} to version #{number}", follow: false) unless change.empty?
+    unless change.empty?
+      stored.journal.commit(change, by:, label: "Followed #{lexicon.name} to version #{number}", follow: false)
+    end
   end
 end

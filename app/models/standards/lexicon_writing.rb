@@ -7,7 +7,9 @@ module LexiconWriting
   # Values of a new entry, of a form's fields. Raises Kelvath::InvalidValue.
   def new_values(params)
     type = Kelvath::Metamodel::LexiconEntry
-    given = type.fields.keys.select { |name| params[name].present? }.to_h { |name| [ name, parse(type.fetch_field(name), params[name]) ] }
+    given = type.fields.keys.select { |name| params[name].present? }.to_h do |name|
+      [ name, parse(type.fetch_field(name), params[name]) ]
+    end
     raise Kelvath::InvalidValue.new("Type the word first.", field: :name, value: "") if given[:name].blank?
 
     given
@@ -26,5 +28,7 @@ module LexiconWriting
   end
 
   # Short forms and neighbours stand in one field, with commas between.
-  def parse(field, raw) = field.parse(field.type == :names ? raw.to_s.split(Kelvath::Naming::LexiconSheet::BETWEEN).map(&:strip) : raw)
+  def parse(field, raw)
+    field.parse(field.type == :names ? raw.to_s.split(Kelvath::Naming::LexiconSheet::BETWEEN).map(&:strip) : raw)
+  end
 end

@@ -12,7 +12,8 @@ class NamingPage
 
   # The standard to name by: the one asked for, or what the model follows.
   def choice
-    @choice ||= if @params.key?(:lexicon) || @params.key?(:rulebook) then NamingStandard::Choice.latest(lexicon: @params[:lexicon], rulebook: @params[:rulebook])
+    @choice ||= if @params.key?(:lexicon) || @params.key?(:rulebook) then NamingStandard::Choice
+      .latest(lexicon: @params[:lexicon], rulebook: @params[:rulebook])
     else followed
     end
   end
@@ -23,7 +24,11 @@ class NamingPage
   def outdated? = newest != followed
 
   def designs = @model.all(:design)
-  def design = designs.find { |each| each.id == @params[:design] } || @model[@model.header.names_from_id] || designs.last
+
+  def design
+    designs.find { |each| each.id == @params[:design] } || @model[@model.header.names_from_id] || designs.last
+  end
+
   def leading? = design && @model.header.names_from_id == design.id
 
   # Names go to words in the leading design unless somebody says otherwise.
@@ -32,7 +37,11 @@ class NamingPage
   def unchanged? = @params[:show] == "all"
   def within = @params[:within].to_s.split(",").reject(&:empty?)
 
-  def run = @run ||= design && Kelvath::Naming::Run.of(@model, choice.standard, design_id: design.id, direction:, all: all?, within:)
+  def run
+    @run ||= design &&
+             Kelvath::Naming::Run.of(@model, choice.standard, design_id: design.id, direction:, all: all?, within:)
+  end
+
   def rows = run ? narrowed(unchanged? ? run.rows : run.changes) : []
 
   # Rows in which a text stands, and those that change beyond what a page shows.
@@ -40,7 +49,10 @@ class NamingPage
   def beyond = text.empty? ? run.changes.drop(MOST) : []
 
   # What the address says again, for links and forms.
-  def address = { design: design&.id, to: direction, which: (all? ? "all" : nil), within: @params[:within].presence, **(other_standard? ? { lexicon: choice.lexicon.to_s, rulebook: choice.rulebook.to_s } : {}) }.compact
+  def address
+    { design: design&.id, to: direction, which: (all? ? "all" : nil), within: @params[:within].presence,
+      **(other_standard? ? { lexicon: choice.lexicon.to_s, rulebook: choice.rulebook.to_s } : {}) }.compact
+  end
 
   # ChangeSet of the rows taken and the standard chosen.
   def change(taken:, edited:)
@@ -56,5 +68,11 @@ class NamingPage
 
   private
 
-  def narrowed(rows) = text.empty? ? rows : rows.select { |row| [ row.where, row.before, row.after ].any? { |part| part.downcase.include?(text) } }
+  def narrowed(rows)
+    if text.empty?
+      rows
+    else
+      rows.select { |row| [ row.where, row.before, row.after ].any? { |part| part.downcase.include?(text) } }
+    end
+  end
 end

@@ -13,7 +13,8 @@ class NamingStandard
     # The latest versions of some (ids, blank for none).
     def self.latest(lexicon:, rulebook:)
       lexicon, rulebook = lexicon.to_s.presence, rulebook.to_s.presence
-      new(lexicon:, lexicon_version: lexicon && StoredModel.of_sort("lexicon").find(lexicon).version, rulebook:, rulebook_version: rulebook && StoredModel.of_sort("rulebook").find(rulebook).version)
+      new(lexicon:, lexicon_version: lexicon && StoredModel.of_sort("lexicon").find(lexicon).version, rulebook:,
+          rulebook_version: rulebook && StoredModel.of_sort("rulebook").find(rulebook).version)
     end
 
     def standard = NamingStandard.fetch(self)
@@ -27,7 +28,8 @@ class NamingStandard
 
     # The same ones at their latest versions; itself if these are the latest.
     def newest
-      found = with(lexicon_version: stored_lexicon&.version || lexicon_version, rulebook_version: stored_rulebook&.version || rulebook_version)
+      found = with(lexicon_version: stored_lexicon&.version || lexicon_version,
+                   rulebook_version: stored_rulebook&.version || rulebook_version)
       found == self ? self : found
     end
 
@@ -37,13 +39,20 @@ class NamingStandard
     def title
       return "plain words, without a lexicon" if plain?
 
-      [ rulebook ? named(stored_rulebook, "rulebook", rulebook_version) : "plain words", (lexicon && "with #{named(stored_lexicon, 'lexicon', lexicon_version)}") ].compact.join(", ")
+      [ rulebook ? named(stored_rulebook, "rulebook", rulebook_version) : "plain words",
+        (lexicon && "with #{named(stored_lexicon, 'lexicon', lexicon_version)}") ].compact.join(", ")
     end
 
     private
 
     # A model from elsewhere may follow what this workplace does not have.
-    def named(stored, sort, version) = stored ? "#{stored.name}, version #{version}" : "a #{sort} that is not here (its names are made by the plain rules)"
+    def named(stored, sort, version)
+      if stored
+        "#{stored.name}, version #{version}"
+      else
+        "a #{sort} that is not here (its names are made by the plain rules)"
+      end
+    end
   end
 
   class << self
@@ -53,14 +62,21 @@ class NamingStandard
     def fetch(choice)
       return Kelvath::Naming::Standard.plain if choice.plain?
 
-      lexicon = element(LEXICONS, choice.stored_lexicon, choice.lexicon_version) { |model| Kelvath::Naming::Lexicon.of(model) } || Kelvath::Naming::Standard.plain.lexicon
-      rulebook = element(RULEBOOKS, choice.stored_rulebook, choice.rulebook_version) { |model| Kelvath::Naming::Rulebook.of(model) } || Kelvath::Naming::Rulebook.plain
-      STANDARDS.fetch([ lexicon.object_id, rulebook.object_id ]) { |known| known || Kelvath::Naming::Standard.new(lexicon, rulebook) }
+      lexicon = element(LEXICONS, choice.stored_lexicon, choice.lexicon_version) { |model|
+        Kelvath::Naming::Lexicon.of(model)
+      } || Kelvath::Naming::Standard.plain.lexicon
+      rulebook = element(RULEBOOKS, choice.stored_rulebook, choice.rulebook_version) { |model|
+        Kelvath::Naming::Rulebook.of(model)
+      } || Kelvath::Naming::Rulebook.plain
+      STANDARDS.fetch([ lexicon.object_id, rulebook.object_id ]) do |known|
+        known || Kelvath::Naming::Standard.new(lexicon, rulebook)
+      end
     end
 
     # The lexicon and rulebook as they are now, released or not.
     def draft(lexicon: nil, rulebook: nil)
-      Kelvath::Naming::Standard.new(lexicon ? Kelvath::Naming::Lexicon.of(lexicon.model) : Kelvath::Naming::Standard.plain.lexicon, rulebook ? Kelvath::Naming::Rulebook.of(rulebook.model) : Kelvath::Naming::Rulebook.plain)
+      Kelvath::Naming::Standard.new(lexicon ? Kelvath::Naming::Lexicon.of(lexicon.model) : Kelvath::Naming::Standard
+        .plain.lexicon, rulebook ? Kelvath::Naming::Rulebook.of(rulebook.model) : Kelvath::Naming::Rulebook.plain)
     end
 
     # Models that follow a lexicon or rulebook at any version.

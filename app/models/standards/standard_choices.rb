@@ -10,6 +10,8 @@ class StandardChoices
   private
 
   def options(sort)
-    StoredModel.of_sort(sort).order(:name).filter_map { |stored| [ "#{stored.name}, version #{stored.version}", stored.id ] if stored.version.positive? }
+    StoredModel.of_sort(sort).order(:name).filter_map do |stored|
+      [ "#{stored.name}, version #{stored.version}", stored.id ] if stored.version.positive?
+    end
   end
 end

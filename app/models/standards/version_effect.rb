@@ -23,7 +23,8 @@ class VersionEffect
     header = stored.model.header
     field = :"#{@followed.sort}_version"
     follows = Kelvath::ChangeSet.set(header, field => number)
-    stored.journal.commit(follows + runs.map(&:change).reduce(Kelvath::ChangeSet.new, :+), by:, label: "Followed #{@followed.name} to version #{number}", follow: false)
+    stored.journal.commit(follows + runs.map(&:change).reduce(Kelvath::ChangeSet.new, :+), by:,
+                          label: "Followed #{@followed.name} to version #{number}", follow: false)
   end
 
   private
@@ -35,6 +36,10 @@ class VersionEffect
   # The one followed as it stands now, the other at the version that the model follows.
   def standard
     now = choice.standard
-    @followed.sort == "lexicon" ? Kelvath::Naming::Standard.new(Kelvath::Naming::Lexicon.of(@followed.model), now.rulebook) : Kelvath::Naming::Standard.new(now.lexicon, Kelvath::Naming::Rulebook.of(@followed.model))
+    if @followed.sort == "lexicon"
+      Kelvath::Naming::Standard.new(Kelvath::Naming::Lexicon.of(@followed.model), now.rulebook)
+    else
+      Kelvath::Naming::Standard.new(now.lexicon, Kelvath::Naming::Rulebook.of(@followed.model))
+    end
   end
 end

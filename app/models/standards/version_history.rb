@@ -13,7 +13,9 @@ class VersionHistory
     versions = @stored.versions.reverse_order.to_a
     entries = @stored.journal_entries.latest_first.limit(MOST).select(:id, :revision, :person, :label, :undone).to_a
     found = [ nil, *versions ].zip(versions).map do |version, older|
-      [ version, entries.select { |entry| entry.revision > older&.revision.to_i && (version.nil? || entry.revision <= version.revision) } ]
+      [ version, entries.select do |entry|
+        entry.revision > older&.revision.to_i && (version.nil? || entry.revision <= version.revision)
+      end ]
     end
     found.reject { |version, list| version.nil? && list.empty? }
   end

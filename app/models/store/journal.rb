@@ -77,7 +77,8 @@ class Journal
       fitting = Kelvath::Naming::Following.complete(fitting, before, -> { NamingStandard.of(before) }) if follow
       after = fitting.apply(before)
       Kelvath::Invariants.check(fitting, after, restoring: strict)
-      entry = @stored.journal_entries.new(revision: @stored.revision + 1, person: by, kind:, label:, change_set: fitting)
+      entry = @stored.journal_entries.new(revision: @stored.revision + 1, person: by, kind:, label:,
+                                          change_set: fitting)
       next unless write(entry, fitting, after, &along)
 
       ModelCache.put(@stored.id, entry.revision, after)
@@ -90,7 +91,8 @@ class Journal
   def write(entry, change_set, after)
     name = after.header.name.presence || @stored.name
     StoredModel.transaction do
-      moved = StoredModel.where(id: @stored.id, revision: entry.revision - 1).update_all(revision: entry.revision, name:, updated_at: Time.current)
+      moved = StoredModel.where(id: @stored.id, revision: entry.revision - 1)
+                         .update_all(revision: entry.revision, name:, updated_at: Time.current)
       next false if moved.zero?
 
       ElementStore.write(@stored.id, change_set, after)

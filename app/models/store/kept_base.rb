@@ -9,5 +9,7 @@ class KeptBase < ApplicationRecord
   def self.keep(base) = insert({ digest: base.digest, content: base.content }, unique_by: :digest)
 
   # The Kelvath::Derivation::Base of a design; nil if it has none, or came from elsewhere without one.
-  def self.of(design) = find_by(digest: design.base)&.then { |kept| Kelvath::Derivation::Base.new(kept.digest, kept.content) }
+  def self.of(design)
+    find_by(digest: design.base)&.then { |kept| Kelvath::Derivation::Base.new(kept.digest, kept.content) }
+  end
 end

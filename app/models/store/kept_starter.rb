@@ -8,13 +8,18 @@ class KeptStarter < ApplicationRecord
   def self.everything = Kelvath::Starters.shipped + order(:name).map(&:starter)
 
   # Raises Kelvath::NotFound.
-  def self.fetch(key) = everything.find { |starter| starter.key == key } || raise(Kelvath::NotFound, "There is no such starter.")
+  def self.fetch(key)
+    everything.find { |starter| starter.key == key } || raise(Kelvath::NotFound, "There is no such starter.")
+  end
 
   # Saves under its name; one of the same name is replaced.
   def self.keep(starter)
-    raise Kelvath::Error, "A starter of Kelvath's own is called “#{starter.name}”; choose another name." if Kelvath::Starters.shipped.any? { |each| each.name.casecmp?(starter.name) }
+    if Kelvath::Starters.shipped.any? { |each| each.name.casecmp?(starter.name) }
+      raise Kelvath::Error, "A starter of Kelvath's own is called “#{starter.name}”; choose another name."
+    end
 
-    find_or_initialize_by(name: starter.name).update!(definition: starter.definition, content: Kelvath::Starters.write(starter))
+    find_or_initialize_by(name: starter.name).update!(definition: starter.definition,
+                                                      content: Kelvath::Starters.write(starter))
   end
 
   def starter = Kelvath::Starters.read(content, name:, definition:, key: "kept-#{id}")

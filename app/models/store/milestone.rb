@@ -4,5 +4,6 @@
 class Milestone < ApplicationRecord
   belongs_to :stored_model, foreign_key: :model_id
 
-  validates :name, presence: { message: "is needed: say what this point is" }, uniqueness: { scope: :model_id, message: "is taken by another milestone of this model" }
+  validates :name, presence: { message: "is needed: say what this point is" },
+            uniqueness: { scope: :model_id, message: "is taken by another milestone of this model" }
 end

@@ -39,7 +39,8 @@ module ModelCache
     Known.new(revision, model)
   end
 
-  # One glance at the main part and the revision: writers may go on meanwhile. Designs are loaded when they are asked for.
+  # One glance at the main part and the revision: writers may go on meanwhile. Designs are loaded when they are asked
+  # for.
   def read(stored)
     ElementStore.glance do
       revision = StoredModel.where(id: stored.id).pick(:revision) || raise(ActiveRecord::RecordNotFound)

@@ -33,7 +33,8 @@ class StartingModel
 
   def entries(by, label)
     labels = @filling.empty? ? [ label ] : [ "Began the #{@stored.sort}", label ]
-    [ @beginning, @filling ].zip(labels).reject { |change, _| change.empty? }.each_with_index.map do |(change_set, each), index|
+    [ @beginning, @filling ].zip(labels).reject { |change, _| change.empty? }.each_with_index
+                            .map do |(change_set, each), index|
       @stored.journal_entries.new(revision: index + 1, person: by, kind: "change", label: each, change_set:)
     end
   end

@@ -19,7 +19,8 @@ class StoredModel < ApplicationRecord
   # what a process that is killed leaves behind is not ready and swept away later. The block is part of the
   # last transaction. model: what the change makes, if that is known already.
   def self.start(name, by:, label:, change_set: nil, model: nil, sort: "model", progress: Kelvath::Progress.none, &last)
-    StartingModel.new(create!(id: Ids.next, name:, sort:, ready: false), change_set || Kelvath::Starting.empty(name, ids: Ids), model)
+    StartingModel.new(create!(id: Ids.next, name:, sort:, ready: false),
+                      change_set || Kelvath::Starting.empty(name, ids: Ids), model)
                  .write(by:, label:, progress:, &last)
   end
 

@@ -4,7 +4,10 @@
 # Models that lack it share it, since no change between them touched it.
 class StoredPart
   # Designs and diagrams themselves belong to the main part.
-  def self.main(model_id) = ElementRow.where(model_id:).merge(ElementRow.where(part: ElementRow::MAIN).or(ElementRow.where(kind: %w[design diagram])))
+  def self.main(model_id)
+    ElementRow.where(model_id:)
+              .merge(ElementRow.where(part: ElementRow::MAIN).or(ElementRow.where(kind: %w[design diagram])))
+  end
 
   # { design's id => StoredPart } of a model as it is at a revision.
   def self.all(model_id, revision, design_ids) = design_ids.to_h { |id| [ id, new(model_id, id, revision) ] }
@@ -25,14 +28,17 @@ class StoredPart
   # The tables made of an entity, or columns made of an attribute, found without loading the part.
   def made_of(element)
     kind = element.kind == :entity ? "table" : "column"
-    ElementStore.elements(ElementRow.where(model_id: @model_id, part: @id, kind:).where("json_extract(content, '$.source_id') = ?", element.id))
+    ElementStore.elements(ElementRow.where(model_id: @model_id, part: @id,
+                                           kind:).where("json_extract(content, '$.source_id') = ?", element.id))
   end
 
   private
 
   def read
     now = StoredModel.where(id: @model_id).pick(:revision) || raise(ActiveRecord::RecordNotFound)
-    return rows(ElementRow.where(model_id: @model_id, part: @id).where.not(kind: %w[design diagram])) if now == @revision
+    if now == @revision
+      return rows(ElementRow.where(model_id: @model_id, part: @id).where.not(kind: %w[design diagram]))
+    end
 
     earlier
   end
@@ -47,5 +53,7 @@ class StoredPart
     whole.elements.each_value.select { |each| part?(each, whole) }
   end
 
-  def part?(element, whole) = !%i[design diagram].include?(element.kind) && Kelvath::Model::Parts.of(element, whole) == @id
+  def part?(element, whole)
+    !%i[design diagram].include?(element.kind) && Kelvath::Model::Parts.of(element, whole) == @id
+  end
 end

@@ -72,7 +72,9 @@ module Kelvath
 
     # The change that takes this one back.
     def inverse
-      undone = updates.map { |update| Update.new(id: update.id, field: update.field, before: update.after, after: update.before).freeze }
+      undone = updates.map do |update|
+        Update.new(id: update.id, field: update.field, before: update.after, after: update.before).freeze
+      end
       ChangeSet.new(additions: removals, updates: undone.reverse, removals: additions)
     end
 
@@ -84,14 +86,16 @@ module Kelvath
 
     # Both changes as one, this one first; for changes that touch different fields.
     def +(other)
-      ChangeSet.new(additions: additions + other.additions, updates: updates + other.updates, removals: removals + other.removals)
+      ChangeSet.new(additions: additions + other.additions, updates: updates + other.updates,
+                    removals: removals + other.removals)
     end
 
     # Ids of all elements that are added, changed or removed.
     def touched_ids = (additions.map(&:id) + updates.map(&:id) + removals.map(&:id)).uniq
 
     def to_h
-      { "add" => additions.map(&:to_h), "set" => updates.map { |update| [ update.id, update.field.to_s, update.before, update.after ] },
+      { "add" => additions.map(&:to_h),
+        "set" => updates.map { |update| [ update.id, update.field.to_s, update.before, update.after ] },
         "remove" => removals.map(&:to_h) }.reject { |_, list| list.empty? }
     end
 

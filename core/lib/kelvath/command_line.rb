@@ -72,18 +72,23 @@ module Kelvath
 
     def perform(command, files, options)
       wanted = command == "compare" ? 2 : 1
-      raise BadCall, "“#{command}” takes #{wanted == 1 ? 'one file' : 'two files'}. Try: kelvath help" unless files.size == wanted
+      unless files.size == wanted
+        raise BadCall, "“#{command}” takes #{wanted == 1 ? 'one file' : 'two files'}. Try: kelvath help"
+      end
 
       send(command, *files, options) || 0
     end
 
     def read(file, options)
       platform = Platforms.fetch(need(options, :platform)).key
-      open = @databases.fetch(platform) { raise BadCall, "A #{platform} database cannot be read from a file; #{@databases.keys.join(', ')} can." }
+      open = @databases.fetch(platform) do
+        raise BadCall, "A #{platform} database cannot be read from a file; #{@databases.keys.join(', ')} can."
+      end
       raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
 
       catalog = open.call(file) { |query| Intake.catalog(platform, query) }
-      taken = Starting.from_catalog(File.basename(file, ".*"), catalog, platform:, ids:, standard: standard_or_plain(options))
+      taken = Starting.from_catalog(File.basename(file, ".*"), catalog, platform:, ids:,
+                                    standard: standard_or_plain(options))
       write(taken.model, need(options, :out))
       taken.log.each { |note| @err.puts "#{note.level}: #{note.object}: #{note.message}" }
       summary(taken.change_set)
@@ -101,7 +106,10 @@ module Kelvath
       model = load(file)
       platform = Platforms.fetch(need(options, :platform))
       design = model.all(:design).select { |each| each.platform == platform.key }.last
-      raise Error, "This model has no design for #{platform.title}. Make one: kelvath derive #{file} --platform #{platform.key} --out MODEL" unless design
+      unless design
+        raise Error, "This model has no design for #{platform.title}. Make one: kelvath " \
+                     "derive #{file} --platform #{platform.key} --out MODEL"
+      end
 
       @out.print Ddl.script(model, design.id).text
       summary(model)
@@ -124,8 +132,11 @@ module Kelvath
     # The same as the page: what changes, line by line, then the model with all of it.
     def name(file, options)
       model = load(file)
-      run = Naming::Run.of(model, standard(options), design_id: design(model, options[:design]).id, direction: options[:to] || "physical", all: options[:all] || false)
-      run.changes.each { |row| @out.puts [ [ row.where, row.before ].reject(&:empty?).join("."), row.after, row.translation.why ].join("\t") }
+      run = Naming::Run.of(model, standard(options), design_id: design(model, options[:design]).id,
+                           direction: options[:to] || "physical", all: options[:all] || false)
+      run.changes.each do |row|
+        @out.puts [ [ row.where, row.before ].reject(&:empty?).join("."), row.after, row.translation.why ].join("\t")
+      end
       run.rows.each { |row| row.warnings.each { |warning| @err.puts "#{warning.code}: #{row.after}: #{warning.text}" } }
       write(checked(run.change, model), options[:out] || file) unless options[:dry_run]
       @err.puts "names=#{run.rows.size} changed=#{run.changes.size}#{' (nothing written)' if options[:dry_run]}"
@@ -136,7 +147,10 @@ module Kelvath
 
     def design(model, name)
       found = name ? model.all(:design).find { |design| design.name.casecmp?(name) } : model.all(:design).last
-      found || raise(Error, name ? "This model has no design called “#{name}”; it has #{model.all(:design).map(&:name).join(', ')}." : "This model has no design whose names could be made or read.")
+      found || raise(Error, name ?
+                              "This model has no design called “#{name}”; it " \
+                              "has #{model.all(:design).map(&:name).join(', ')}." :
+                              "This model has no design whose names could be made or read.")
     end
 
     def standard_or_plain(options) = options[:rulebook] ? standard(options) : Naming::Standard.plain
@@ -162,7 +176,8 @@ module Kelvath
       text = File.read(file, encoding: "BOM|UTF-8")
       return text if text.valid_encoding?
 
-      raise UnreadableFile, "#{file} is not UTF-8 text: line #{text.lines.index { |line| !line.valid_encoding? } + 1} holds other bytes."
+      raise UnreadableFile, "#{file} is not UTF-8 text: " \
+                            "line #{text.lines.index { |line| !line.valid_encoding? } + 1} holds other bytes."
     end
 
     def summary(source)

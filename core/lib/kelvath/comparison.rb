@@ -11,7 +11,8 @@ module Kelvath
       def to_s
         return "#{kind.to_s.tr('_', ' ')} #{path}: only in the #{right.nil? ? 'first' : 'second'}" unless field
 
-        "#{kind.to_s.tr('_', ' ')} #{path}: #{field.to_s.tr('_', ' ')} is #{left.inspect} in the first, #{right.inspect} in the second"
+        "#{kind.to_s.tr('_', ' ')} #{path}: #{field.to_s.tr('_', ' ')} is #{left.inspect} in the " \
+        "first, #{right.inspect} in the second"
       end
     end
 
@@ -30,7 +31,9 @@ module Kelvath
     def differences(left, right)
       (left.keys | right.keys).sort.flat_map do |key|
         kind, path = key
-        next [ Difference.new(kind:, path:, left: left[key] && path, right: right[key] && path) ] unless left[key] && right[key]
+        unless left[key] && right[key]
+          next [ Difference.new(kind:, path:, left: left[key] && path, right: right[key] && path) ]
+        end
 
         left[key].filter_map do |field, value|
           Difference.new(kind:, path:, field:, left: value, right: right[key][field]) unless right[key][field] == value

@@ -8,7 +8,9 @@ module Kelvath
     # The custom fields of an element with their texts: [[field, text], …].
     def values(model, element)
       texts = model.children(element.id, :custom_value).to_h { |value| [ value.custom_field_id, value.value ] }
-      model.all(:custom_field).select { |field| field.of == element.kind.to_s }.map { |field| [ field, texts.fetch(field.id, "") ] }
+      model.all(:custom_field).select { |field| field.of == element.kind.to_s }.map do |field|
+        [ field, texts.fetch(field.id, "") ]
+      end
     end
 
     # Sets the text of a custom field on an element, in a draft. seen: what stood there when the person began.
@@ -29,7 +31,8 @@ module Kelvath
     def check_seen(draft, element_id, field, now, text, seen)
       return if [ seen, text ].include?(now)
 
-      message = "#{field.name} of #{Describing.title(draft.model.fetch(element_id), draft.model)} was set to “#{now}” meanwhile; yours was “#{text}”."
+      message = "#{field.name} of #{Describing.title(draft.model.fetch(element_id), draft.model)} was set " \
+                "to “#{now}” meanwhile; yours was “#{text}”."
       raise Conflict, [ Conflict::Clash.new(element_id:, field: :value, yours: text, theirs: now, message:) ]
     end
 
@@ -42,7 +45,8 @@ module Kelvath
       when "number" then text.match?(/\A[+-]?\d+(\.\d+)?\z/) ? text : refuse(field, text, "a number such as 12 or 3.5")
       when "date" then date?(text) ? text : refuse(field, text, "a date such as 2026-05-31")
       when "yes or no" then yes_or_no(field, text)
-      when "one of" then field.choices.find { |choice| choice.casecmp?(text) } || refuse(field, text, "one of #{field.choices.join(', ')}")
+      when "one of" then field.choices.find { |choice| choice.casecmp?(text) } ||
+                         refuse(field, text, "one of #{field.choices.join(', ')}")
       else Metamodel::CustomValue.fetch_field(:value).parse(text)
       end
     end
@@ -65,11 +69,14 @@ module Kelvath
       (year % 4).zero? && ((year % 100).positive? || (year % 400).zero?) ? 29 : 28
     end
 
-    def refuse(field, text, right) = raise(InvalidValue.new("#{field.name} must be #{right}, not “#{text}”.", field: :value, value: text))
+    def refuse(field, text, right)
+      raise(InvalidValue.new("#{field.name} must be #{right}, not “#{text}”.", field: :value, value: text))
+    end
 
     # Adds a note of a person; written_on: an ISO 8601 date. Answers it.
     def note(draft, element_id, text, author:, written_on:)
-      draft.add(:note, parent_id: draft.model.fetch(element_id).id, text: Metamodel::Note.fetch_field(:text).parse(text), author:, written_on:)
+      draft.add(:note, parent_id: draft.model.fetch(element_id).id,
+                text: Metamodel::Note.fetch_field(:text).parse(text), author:, written_on:)
     end
   end
 end

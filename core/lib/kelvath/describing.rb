@@ -56,8 +56,12 @@ module Kelvath
 
     def updated
       moves, others = @change.updates.partition { |update| update_kind(update) == :diagram_node }
-      others = others.reject { |update| update.field == :position }.group_by { |update| [ update_kind(update), update.field ] }
-      spoken = others.flat_map { |(_, field), list| list.size > SPOKEN ? many(field, list) : list.map { |update| one(update) } }
+      others = others.reject { |update| update.field == :position }.group_by do |update|
+        [ update_kind(update), update.field ]
+      end
+      spoken = others.flat_map do |(_, field), list|
+        list.size > SPOKEN ? many(field, list) : list.map { |update| one(update) }
+      end
       spoken.empty? ? moved(moves) + reordered : spoken
     end
 
@@ -102,7 +106,11 @@ module Kelvath
     end
 
     def reordered
-      @change.updates.any? { |update| update.field == :position } ? [ "Changed the order of #{@change.updates.size} elements" ] : []
+      if @change.updates.any? { |update| update.field == :position }
+        [ "Changed the order of #{@change.updates.size} elements" ]
+      else
+        []
+      end
     end
   end
 end

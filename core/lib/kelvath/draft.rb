@@ -79,9 +79,13 @@ module Kelvath
 
     def release(other_id, gone_id)
       other = model[other_id] or return
-      return remove(other_id) if other.class.reference_fields.any? { |field| field.removes_when_gone? && other[field.name] == gone_id }
+      if other.class.reference_fields.any? { |field| field.removes_when_gone? && other[field.name] == gone_id }
+        return remove(other_id)
+      end
 
-      put other.with(**other.class.reference_fields.to_h { |field| [ field.name, without(other[field.name], gone_id) ] }, **named_only(other, gone_id))
+      put other.with(**other.class.reference_fields.to_h { |field|
+        [ field.name, without(other[field.name], gone_id) ]
+      }, **named_only(other, gone_id))
     end
 
     # Expressions keep the name of what goes away, as text.

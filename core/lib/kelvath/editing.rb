@@ -14,9 +14,12 @@ module Kelvath
       value = read(model, element, field, raw)
       value = Entities.domain_named(model, value) if field.name == :domain_id && value && !model.key?(value)
       return ChangeSet.new if element[field.name] == value
-      return set_type(model, element, value, raw, seen, ids) if field.type == :native_type && Metamodel::NativeType.record(value)
+      if field.type == :native_type && Metamodel::NativeType.record(value)
+        return set_type(model, element, value, raw, seen, ids)
+      end
 
-      ChangeSet.set(element, seen: seen.nil? ? {} : { field.name => read(model, element, field, seen) }, field.name => value)
+      ChangeSet.set(element, seen: seen.nil? ? {} : { field.name => read(model, element, field, seen) },
+                    field.name => value)
     end
 
     def set_type(model, column, type, raw, seen, ids)
@@ -48,7 +51,8 @@ module Kelvath
     def relate(model, from_id, to_id, ids:, **values)
       draft = Draft.new(model, ids:)
       optional = from_id == to_id ? { from_least: 0 } : {}
-      draft.add(:relationship, from_id: model.fetch(from_id, :entity).id, to_id: model.fetch(to_id, :entity).id, **optional, **values)
+      draft.add(:relationship, from_id: model.fetch(from_id, :entity).id, to_id: model.fetch(to_id, :entity).id,
+                **optional, **values)
       draft.change_set
     end
   end

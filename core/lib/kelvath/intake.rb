@@ -24,12 +24,15 @@ module Kelvath
 
     # Notes on pieces of SQL that no script can hold as they stand.
     def pieces(elements)
-      faults = Hash.new { |known, (text, kind)| known[[ text, kind ]] = Ddl::Piece.new(text, kind).fault } # the same types recur
+      # the same types recur
+      faults = Hash.new { |known, (text, kind)| known[[ text, kind ]] = Ddl::Piece.new(text, kind).fault }
       elements.flat_map do |element|
         Ddl::Piece.fields(element).filter_map do |field, kind|
           fault = faults[[ text(element, field), kind ]] or next
           label = element.class.fetch_field(field).label.downcase
-          Catalog::Note.new(level: :warning, object: element.name, message: "The #{label} of this #{element.class.title} #{fault}; it is kept as text, and left out of scripts.")
+          Catalog::Note.new(level: :warning, object: element.name,
+                            message: "The #{label} of this #{element.class.title} #{fault}; it is kept as text, and " \
+                                     "left out of scripts.")
         end
       end
     end
@@ -44,9 +47,12 @@ module Kelvath
     def take(model, catalog, platform:, ids:, name:, standard: Naming::Standard.plain)
       catalog = Mending.new(catalog).catalog
       design = DesignBuilder.new(catalog, Platforms.fetch(platform), ids, name:)
-      logical = LogicalBuilder.new(design, ids, taken: %i[entity domain].to_h { |kind| [ kind, model.all(kind).map(&:name) ] }, standard:)
+      logical = LogicalBuilder.new(
+        design, ids, taken: %i[entity domain].to_h { |kind| [ kind, model.all(kind).map(&:name) ] }, standard:
+      )
       additions = logical.build + design.elements
-      Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, base: design.base, log: catalog.log + logical.log + pieces(additions))
+      Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, base: design.base,
+                 log: catalog.log + logical.log + pieces(additions))
     end
   end
 end

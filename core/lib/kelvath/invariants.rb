@@ -20,18 +20,22 @@ module Kelvath
     # InvalidChange::Problem values, empty when all is well.
     def problems
       touched = (@change.additions.map(&:id) + @change.updates.map(&:id)).uniq.filter_map { |id| @model[id] }
-      touched.flat_map { |element| element_problems(element) } + name_clashes + cycles(touched) + domain_circles(touched) + Naming::Soundness.problems(touched, @model)
+      touched.flat_map { |element| element_problems(element) } + name_clashes + cycles(touched) +
+        domain_circles(touched) + Naming::Soundness.problems(touched, @model)
     end
 
     # Values that cannot stand in their fields; this is the gate that everything passes, whoever brings it.
     def ill_formed
       found = []
       @change.additions.each do |element|
-        ids = Metamodel::ValueCheck.id?(element.id) && (element.parent_id.nil? || Metamodel::ValueCheck.id?(element.parent_id))
+        ids = Metamodel::ValueCheck.id?(element.id) &&
+              (element.parent_id.nil? || Metamodel::ValueCheck.id?(element.parent_id))
         found.concat(problem(element, nil, "#{article(element)} has an id that is none.")) unless ids
         element.values.each { |name, value| found.concat(fault(element, name, value)) }
       end
-      @change.updates.each { |update| (element = @model[update.id]) && found.concat(fault(element, update.field, update.after)) }
+      @change.updates.each do |update|
+        (element = @model[update.id]) && found.concat(fault(element, update.field, update.after))
+      end
       found
     end
 
@@ -47,9 +51,11 @@ module Kelvath
 
     # { kind => rules that can say something about it }
     RULES = Metamodel::KINDS.transform_values do |type|
-      [ (:missing_name if type.needs_name?), :lost_parent, (:lost_references if type.reference_fields.any? || type.expression_fields.any?),
+      [ (:missing_name if type.needs_name?), :lost_parent,
+        (:lost_references if type.reference_fields.any? || type.expression_fields.any?),
         (:needed if type.kind != :diagram && type.reference_fields.any?(&:removes_when_gone?)),
-        *(%i[ranges recursion carried] if type.kind == :relationship), (:carried if type.kind == :attribute) ].compact.freeze
+        *(%i[ranges recursion carried] if type.kind == :relationship),
+        (:carried if type.kind == :attribute) ].compact.freeze
     end.freeze
 
     # Most elements break no rule; nothing is made for them.
@@ -67,26 +73,37 @@ module Kelvath
     end
 
     def lost_parent(element)
-      return NONE if element.class.within.empty? ? element.parent_id.nil? : element.class.within.include?(@model[element.parent_id]&.kind)
+      if element.class.within.empty? ? element.parent_id.nil? :
+           element.class.within.include?(@model[element.parent_id]&.kind)
+        return NONE
+      end
 
-      place = element.class.within.empty? ? "in the model itself" : "within its #{element.class.within.join(' or ').tr('_', ' ')}"
+      place = element.class.within.empty? ? "in the model itself" :
+                "within its #{element.class.within.join(' or ').tr('_', ' ')}"
       problem(element, nil, "#{article(element)} must stand #{place}.")
     end
 
     def lost_references(element)
-      broken = element.class.reference_fields.reject { |field| (value = element[field.name]).nil? || (value.is_a?(Array) ? value.all? { |id| fits?(field, id) } : fits?(field, value)) }
-      broken += element.class.expression_fields.reject { |field| Metamodel::Expression.ids(element[field.name]).all? { |id| @model.key?(id) } }
+      broken = element.class.reference_fields.reject { |field| (value = element[field.name])
+        .nil? || (value.is_a?(Array) ? value.all? { |id| fits?(field, id) } : fits?(field, value)) }
+      broken += element.class.expression_fields.reject do |field|
+        Metamodel::Expression.ids(element[field.name]).all? { |id| @model.key?(id) }
+      end
       return NONE if broken.empty?
 
       broken.flat_map do |field|
-        problem(element, field.name, "#{field.label} of #{Describing.title(element, @model)} points at something that is not there.")
+        problem(element, field.name,
+                "#{field.label} of #{Describing.title(element, @model)} points at something that is not there.")
       end
     end
 
     # What cannot stand without something must say what that is; a diagram may belong to no design.
     def needed(element)
       element.class.reference_fields.select { |field| field.removes_when_gone? && element[field.name].nil? }
-             .flat_map { |field| problem(element, field.name, "#{article(element)} needs #{field.label.downcase}: name it, or remove the #{element.class.title}.") }
+             .flat_map do |field|
+               problem(element, field.name, "#{article(element)} needs #{field.label.downcase}: name it, or remove " \
+                                            "the #{element.class.title}.")
+             end
     end
 
     # A composed id names a migrated attribute: relationships, then the attribute it comes from.
@@ -94,17 +111,23 @@ module Kelvath
       return field.to.include?(@model[id]&.kind) unless id.include?(".")
 
       *path, last = id.split(".")
-      field.to.include?(@model[last]&.kind) && path.all? { |part| %i[relationship subtype_group].include?(@model[part]&.kind) }
+      field.to.include?(@model[last]&.kind) &&
+        path.all? { |part| %i[relationship subtype_group].include?(@model[part]&.kind) }
     end
 
     def ranges(element)
-      %i[from to].select { |side| element[:"#{side}_most"] && element[:"#{side}_least"].to_i > element[:"#{side}_most"] }
+      %i[from to].select do |side|
+        element[:"#{side}_most"] && element[:"#{side}_least"].to_i > element[:"#{side}_most"]
+      end
                  .flat_map { |side| problem(element, :"#{side}_least", "The least number cannot be above the most.") }
     end
 
     def recursion(element)
       return NONE unless element.identifying
-      return problem(element, :identifying, "A relationship of an entity with itself cannot be identifying.") if element.from_id == element.to_id
+      if element.from_id == element.to_id
+        return problem(element, :identifying, "A relationship of an entity with itself cannot be identifying.")
+      end
+
       return [] unless Logical::Cardinality.many_to_many?(element)
 
       problem(element, :identifying, "A many-to-many relationship cannot be identifying.")
@@ -117,7 +140,8 @@ module Kelvath
       return [] unless relationship&.kind == :relationship && !Logical::Cardinality.many_to_many?(relationship)
       return [] if element.kind == :relationship && @model.children(element.id, :attribute).empty?
 
-      problem(element, nil, "Only a many-to-many relationship carries attributes; of this one they belong to #{@model[Logical::Cardinality.child_id(relationship)].name}.")
+      problem(element, nil, "Only a many-to-many relationship carries attributes; of this one they belong " \
+                            "to #{@model[Logical::Cardinality.child_id(relationship)].name}.")
     end
 
     # Only what is new or has another name can clash.
@@ -137,7 +161,8 @@ module Kelvath
 
     def clash(element)
       where = element.parent_id ? " in #{@model[element.values[:schema_id] || element.parent_id]&.name}" : ""
-      problem(element, :name, "There is #{article(element).downcase} called “#{element.name}”#{where} already; choose another name.")
+      problem(element, :name,
+              "There is #{article(element).downcase} called “#{element.name}”#{where} already; choose another name.")
     end
 
     def cycles(touched)
@@ -145,7 +170,8 @@ module Kelvath
 
       cycle = Logical::KeyMigration.cycle(@model) or return []
       names = cycle.map { |id| @model[id].name }
-      problem(@model[cycle.first], :identifying, "These entities would identify each other in a circle: #{[ *names, names.first ].join(' → ')}.")
+      problem(@model[cycle.first], :identifying,
+              "These entities would identify each other in a circle: #{[ *names, names.first ].join(' → ')}.")
     end
 
     # A domain may not be based on itself, nor on one that is based on it.
@@ -154,7 +180,8 @@ module Kelvath
         chain = Logical::ValueType.chain(domain, @model)
         next [] unless chain.last.base_id
 
-        problem(domain, :base_id, "A domain cannot be based on itself: #{[ *chain.map(&:name), @model[chain.last.base_id].name ].join(' → ')}.")
+        problem(domain, :base_id, "A domain cannot be based on " \
+                                  "itself: #{[ *chain.map(&:name), @model[chain.last.base_id].name ].join(' → ')}.")
       end
     end
 

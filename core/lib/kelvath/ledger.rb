@@ -36,7 +36,8 @@ module Kelvath
     end
 
     def self.kind_of(name)
-      KINDS.find { |kind| kind.to_s == name } || raise(UnknownName, "There is no ledger of “#{name}”; known are #{KINDS.join(', ')}.")
+      KINDS.find { |kind| kind.to_s == name } ||
+        raise(UnknownName, "There is no ledger of “#{name}”; known are #{KINDS.join(', ')}.")
     end
 
     attr_reader :model, :view
@@ -52,7 +53,11 @@ module Kelvath
 
     # All columns there are, and those that are shown, in order.
     def all_columns = @all_columns ||= [ *self.class::COLUMNS, *custom_columns ].map { |column| column.freeze }
-    def columns = @columns ||= view.columns ? view.columns.filter_map { |name| all_columns.find { |column| column.name == name } }.then { |list| list.empty? ? all_columns : list } : all_columns
+
+    def columns
+      @columns ||= view.columns ? view.columns.filter_map { |name| all_columns.find { |column| column.name == name } }
+                                              .then { |list| list.empty? ? all_columns : list } : all_columns
+    end
 
     # Groups as they are shown: filtered, sorted, in stretches.
     def groups = @groups ||= view.plain? && grouped? ? all_groups : shown_groups
@@ -73,14 +78,20 @@ module Kelvath
     def adds = nil
 
     # Do rows have an order of their own, that can be changed?
-    def ordered? = view.sort.to_s.empty? && !view.flat && element_kind && element_kind != :relationship && Metamodel.fetch(element_kind).fields.key?(:position)
+    def ordered?
+      view.sort.to_s.empty? && !view.flat && element_kind && element_kind != :relationship &&
+        Metamodel.fetch(element_kind).fields.key?(:position)
+    end
 
     # Do rows stand in groups by what they are within?
     def grouped? = true
 
     private
 
-    def self.column(name, label, kind = :text, width: 16, choices: nil) = Column.new(name:, label:, kind:, width:, choices:)
+    def self.column(name, label, kind = :text, width: 16, choices: nil)
+      Column.new(name:, label:, kind:, width:, choices:)
+    end
+
     private_class_method :column
 
     def yes(flag) = flag ? "yes" : ""
@@ -88,7 +99,9 @@ module Kelvath
     def shown_groups
       return stretches(sorted(all_groups.flat_map { |group| kept(group.rows) })) if view.flat || !grouped?
 
-      all_groups.map { |group| Group.new(**group.to_h, rows: sorted(kept(group.rows))) }.reject { |group| group.rows.empty? && filtering? }
+      all_groups.map { |group| Group.new(**group.to_h, rows: sorted(kept(group.rows))) }.reject do |group|
+        group.rows.empty? && filtering?
+      end
     end
 
     def stretches(rows)
@@ -109,7 +122,8 @@ module Kelvath
 
     def holds?(row, word)
       label, mark, rest = word.partition(":")
-      column = mark.empty? ? nil : all_columns.find { |each| each.label.downcase.delete(" ") == label || each.name == label }
+      column = mark.empty? ? nil :
+                 all_columns.find { |each| each.label.downcase.delete(" ") == label || each.name == label }
       return row.cells[column.name].to_s.downcase.include?(rest) if column
 
       row.cells.each_value.any? { |text| text.to_s.downcase.include?(word) }
@@ -138,7 +152,8 @@ module Kelvath
     def custom_columns
       custom_fields.map do |field|
         kind = { "number" => :number, "yes or no" => :flag }.fetch(field.type, :text)
-        Column.new(name: "custom-#{field.id}", label: field.name, kind:, width: 16, choices: field.type == "one of" ? field.choices : nil)
+        Column.new(name: "custom-#{field.id}", label: field.name, kind:, width: 16,
+                   choices: field.type == "one of" ? field.choices : nil)
       end
     end
 

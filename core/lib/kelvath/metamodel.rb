@@ -15,7 +15,8 @@ module Kelvath
   # Every kind of element, in the order in which people ask for them; parents come before what stands within them.
   module Metamodel
     KINDS = [
-      Header, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, Domain, AllowedValue, SubjectArea, Tag, Word,
+      Header, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, Domain, AllowedValue, SubjectArea,
+      Tag, Word,
       UnreadSentence,
       Design, Schema, Table, Column, Key, ForeignKey, Check, Clause, Index, View,
       Diagram, DiagramNode, DiagramNote,
@@ -43,7 +44,9 @@ module Kelvath
     # UnknownName or InvalidValue.
     def self.element(hash)
       raise InvalidValue.new("An element must be an object in braces.", field: nil, value: hash) unless hash.is_a?(Hash)
-      raise InvalidValue.new("An element must say its kind and its id.", field: nil, value: hash) unless hash["kind"].is_a?(String) && ValueCheck.id?(hash["id"])
+      unless hash["kind"].is_a?(String) && ValueCheck.id?(hash["id"])
+        raise InvalidValue.new("An element must say its kind and its id.", field: nil, value: hash)
+      end
 
       fetch(hash["kind"]).from_h(hash)
     end

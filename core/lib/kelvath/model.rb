@@ -32,7 +32,8 @@ module Kelvath
       found = self[id] || raise(NotFound, "There is no element #{id} in this model; it may have been removed.")
       return found if kinds.empty? || kinds.include?(found.kind)
 
-      raise NotFound, "#{id} is a #{found.class.title}, not a #{kinds.map { |kind| Metamodel.fetch(kind).title }.join(' or ')}."
+      raise NotFound,
+            "#{id} is a #{found.class.title}, not a #{kinds.map { |kind| Metamodel.fetch(kind).title }.join(' or ')}."
     end
 
     # The element of that id if it is of one of these kinds, or nil.
@@ -83,7 +84,9 @@ module Kelvath
     end
 
     # The elements of a kind that refer to that one, in order of id.
-    def referrers(id, kind) = referrer_ids(id).map { |other| @elements[other] }.select { |other| other.kind == kind }.sort_by(&:id)
+    def referrers(id, kind)
+      referrer_ids(id).map { |other| @elements[other] }.select { |other| other.kind == kind }.sort_by(&:id)
+    end
 
     # The element's ancestors, nearest first; of a file that is damaged they may run in a circle.
     def ancestors(element)
@@ -109,7 +112,11 @@ module Kelvath
     end
 
     # The part of this model whose kinds are named.
-    def only(kinds) = Model.of((kinds.any? { |kind| SPREAD.include?(kind) } ? elements : @elements).each_value.select { |element| kinds.include?(element.kind) })
+    def only(kinds)
+      Model.of((kinds.any? { |kind| SPREAD.include?(kind) } ? elements : @elements).each_value.select do |element|
+        kinds.include?(element.kind)
+      end)
+    end
 
     def ==(other) = other.is_a?(Model) && other.elements == elements
 
@@ -160,7 +167,9 @@ module Kelvath
     # All children of a parent by kind, sorted: who asks for one kind soon asks for the next.
     def family(parent_id)
       load_within(parent_id) if @absent
-      @by_parent.fetch(parent_id, NO_IDS).keys.map { |id| @elements[id] }.group_by(&:kind).transform_values { |list| sorted(list) }
+      @by_parent.fetch(parent_id, NO_IDS).keys.map { |id| @elements[id] }.group_by(&:kind).transform_values do |list|
+        sorted(list)
+      end
     end
 
     def found_elsewhere(id)

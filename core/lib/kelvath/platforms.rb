@@ -28,7 +28,9 @@ module Kelvath
 
       # The platform of that key. Raises UnknownName listing the known ones.
       def fetch(key)
-        @all.fetch(key.to_s.downcase) { raise UnknownName, "There is no platform “#{key}”; known are #{keys.join(', ')}." }
+        @all.fetch(key.to_s.downcase) do
+          raise UnknownName, "There is no platform “#{key}”; known are #{keys.join(', ')}."
+        end
       end
     end
   end

@@ -26,17 +26,24 @@ module Kelvath
 
     # A starter's elements as text and back. Raises UnreadableFile.
     def write(starter) = Interchange::ModelFile.write(Model.of(starter.elements))
-    def read(text, name:, definition:, key: nil) = Starter.new(key:, name:, definition:, elements: Interchange::ModelFile.read(text).elements.values)
+
+    def read(text, name:, definition:, key: nil)
+      Starter.new(key:, name:, definition:, elements: Interchange::ModelFile.read(text).elements.values)
+    end
 
     # ChangeSet of a new model that begins with a starter; every element gets an id of its own.
     def begin(starter, name, ids:)
       map = starter.elements.to_h { |element| [ element.id, ids.next ] }
       draft = Draft.new(Model::EMPTY, ids:)
       order = Metamodel::KINDS.keys
-      starter.elements.sort_by { |element| [ order.index(element.kind), element.id ] }.each { |element| draft.add_all([ copied(element, map) ]) }
+      starter.elements.sort_by { |element| [ order.index(element.kind), element.id ] }.each do |element|
+        draft.add_all([ copied(element, map) ])
+      end
       header = draft.model.all(:header).first || draft.add(:header)
       draft.set(header.id, name: Metamodel::Header.fetch_field(:name).parse(name), definition: "")
-      %w[concept logical].each { |stage| draft.add(:diagram, name: stage.capitalize, stage:) if draft.model.all(:diagram).none? { |diagram| diagram.stage == stage } }
+      %w[concept logical].each { |stage| draft.add(
+        :diagram, name: stage.capitalize, stage:
+      ) if draft.model.all(:diagram).none? { |diagram| diagram.stage == stage } }
       draft.change_set
     end
 

@@ -13,8 +13,12 @@ module Kelvath
       draft.change_set
     end
 
-    # Does the element belong to what every model has: its header, the diagrams of the first two stages that show all of it?
-    def beginning?(element) = element.kind == :header || (element.kind == :diagram && element.stage != "physical" && element.referenced_ids.empty?)
+    # Does the element belong to what every model has: its header, the diagrams of the first two stages that show all of
+    # it?
+    def beginning?(element)
+      element.kind == :header ||
+        (element.kind == :diagram && element.stage != "physical" && element.referenced_ids.empty?)
+    end
 
     # A new model's change as two: what every model has, and what it is filled with. A header can name
     # elements only once they are there.
@@ -33,14 +37,16 @@ module Kelvath
 
     # Takes a catalog into a new model, with diagrams of both sides laid out. Answers a Taken.
     # standard: what the names are read by; follows: what the header says of it.
-    def from_catalog(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {}, progress: Progress.none)
+    def from_catalog(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {},
+                     progress: Progress.none)
       draft = Draft.new(Model::EMPTY, ids:)
       header = draft.add(:header, name:, **follows)
       taken = Intake.take(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title, standard:)
       draft.add_all(taken.change_set.additions)
       draft.set(header.id, names_from_id: taken.design_id)
       add_diagrams(draft, taken.design_id, progress)
-      Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, base: taken.base, log: taken.log)
+      Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, base: taken.base,
+                log: taken.log)
     end
 
     # What deriving a design brought: its change, with a diagram of it laid out.
@@ -52,8 +58,11 @@ module Kelvath
       draft = Draft.new(model, ids:)
       draft.add_all(derived.change_set.additions)
       name = draft.model.fetch(derived.design_id).name
-      diagram = Editing::Diagrams.make(draft, name:, stage: "physical", elements: Metamodel::Design.tables(draft.model, derived.design_id), design_id: derived.design_id, **look(model))
-      NewDesign.new(change_set: draft.change_set, name:, design_id: derived.design_id, diagram_id: diagram.id, base: derived.base, notes: derived.notes)
+      diagram = Editing::Diagrams.make(draft, name:, stage: "physical",
+                                       elements: Metamodel::Design.tables(draft.model, derived.design_id),
+                                       design_id: derived.design_id, **look(model))
+      NewDesign.new(change_set: draft.change_set, name:, design_id: derived.design_id, diagram_id: diagram.id,
+                    base: derived.base, notes: derived.notes)
     end
 
     # What a starter's physical diagram, which belongs to no design, says of those to come.
@@ -65,7 +74,8 @@ module Kelvath
     end
 
     def add_diagrams(draft, design_id, progress)
-      sheets = [ [ "Concept", "concept", :entity, nil ], [ "Logical", "logical", :entity, nil ], [ "Physical", "physical", :table, design_id ] ]
+      sheets = [ [ "Concept", "concept", :entity, nil ], [ "Logical", "logical", :entity, nil ],
+                 [ "Physical", "physical", :table, design_id ] ]
       sheets.each_with_index do |(name, stage, kind, design), index|
         progress.step(index, sheets.size, "laying out the #{stage} diagram")
         Editing::Diagrams.make(draft, name:, stage:, elements: draft.model.all(kind), design_id: design)

@@ -12,14 +12,17 @@ module Kelvath
       elements = source.is_a?(Model) ? source.elements.values : source.additions
       kinds = elements.group_by(&:kind).transform_values(&:size)
       primary = elements.count { |element| element.kind == :key && element.primary }
-      NAMES.zip([ kinds[:table], kinds[:column], primary, kinds[:foreign_key], kinds[:index], kinds[:view] ].map(&:to_i)).to_h
+      NAMES.zip([ kinds[:table], kinds[:column], primary, kinds[:foreign_key], kinds[:index],
+                  kinds[:view] ].map(&:to_i)).to_h
     end
 
     # The same of a catalog.
     def of_catalog(catalog)
       tables = catalog.tables
-      NAMES.zip([ tables.size, tables.sum { |table| table.columns.size }, tables.count { |table| table.keys.any?(&:primary) },
-                  tables.sum { |table| table.foreign_keys.size }, tables.sum { |table| table.indexes.size }, catalog.views.size ]).to_h
+      NAMES.zip([ tables.size, tables.sum { |table| table.columns.size },
+                  tables.count { |table| table.keys.any?(&:primary) },
+                  tables.sum { |table| table.foreign_keys.size }, tables.sum { |table| table.indexes.size },
+                  catalog.views.size ]).to_h
     end
 
     # "tables=3 columns=20 …"

@@ -12,7 +12,8 @@ module Kelvath
 
     # The class of that key. Raises UnknownName.
     def fetch(key)
-      ALL.find { |each| each.key == key.to_s } || raise(UnknownName, "There is no transformation “#{key}”; known are #{ALL.map(&:key).join(', ')}.")
+      ALL.find { |each| each.key == key.to_s } ||
+        raise(UnknownName, "There is no transformation “#{key}”; known are #{ALL.map(&:key).join(', ')}.")
     end
 
     # What can be done with the elements of these ids: transformation classes.
@@ -32,6 +33,7 @@ require_relative "transforming/normalising"
 
 module Kelvath
   module Transforming
-    ALL = [ Resolve, Associate, Split, Merge, MoveAttributes, AttributeToEntity, EntityToAttribute, Unrepeat, RollUp, RollDown, Decompose ].freeze
+    ALL = [ Resolve, Associate, Split, Merge, MoveAttributes, AttributeToEntity, EntityToAttribute, Unrepeat, RollUp,
+            RollDown, Decompose ].freeze
   end
 end

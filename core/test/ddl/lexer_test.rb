@@ -7,7 +7,8 @@ class LexerTest < CoreTest
 
   def test_whole_token_lists
     { "a.b <> 1.5e3" => [ [ :word, "a" ], [ :symbol, "." ], [ :word, "b" ], [ :symbol, "<>" ], [ :number, "1.5e3" ] ],
-      %q("x""y" [z w] `q` 'it''s') => [ [ :quoted, 'x"y' ], [ :quoted, "z w" ], [ :quoted, "q" ], [ :string, "'it''s'" ] ],
+      %q("x""y" [z w] `q` 'it''s') => [ [ :quoted, 'x"y' ], [ :quoted, "z w" ], [ :quoted, "q" ],
+                                        [ :string, "'it''s'" ] ],
       "a -- b\n/* c */ d /* open" => [ [ :word, "a" ], [ :word, "d" ] ], "'open" => [ [ :string, "'open" ] ], "" => [] }
       .each { |sql, expected| assert_equal expected, kinds(sql), sql }
   end

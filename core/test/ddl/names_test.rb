@@ -37,14 +37,18 @@ class NamesTest < CoreTest
       [ check, "band(price) > 0 -- band" ] => "band([price]) > 0 -- band",
       [ check, "CAST(price AS text) LIKE '%' AND other IS NULL" ] => "CAST([price] AS text) LIKE '%' AND other IS NULL",
       [ check, "\"valid from\" > date('now')" ] => "[valid from] > date('now')",
-      [ index, "ON fare (lower(band), price) WHERE price > 0" ] => "ON [fare] (lower([band]), [price]) WHERE [price] > 0",
+      [ index,
+        "ON fare (lower(band), price) WHERE price > 0" ] => "ON [fare] (lower([band]), [price]) WHERE [price] > 0",
       [ view, "SELECT code, sold_on FROM fare, sale" ] => "SELECT [code], [sold_on] FROM [fare], [sale]",
       [ view, "SELECT price FROM fare, sale" ] => "SELECT price FROM [fare], [sale]",
       [ view, "SELECT fare.price, s.price AS fare FROM fare JOIN sale s ON code = fare_code" ] =>
         "SELECT [fare].[price], s.[price] AS fare FROM [fare] JOIN [sale] s ON [code] = [fare_code]",
-      [ view, "SELECT a.x FROM (SELECT code AS x FROM fare) a" ] => "SELECT a.x FROM (SELECT [code] AS x FROM [fare]) a",
-      [ view, "WITH sale AS (SELECT 1 AS price) SELECT z.price FROM other.fare z" ] => "WITH sale AS (SELECT 1 AS price) SELECT z.price FROM other.fare z",
-      [ view, "WITH sale AS (SELECT 1 AS price) SELECT price FROM sale" ] => "WITH sale AS (SELECT 1 AS price) SELECT price FROM sale" }
+      [ view,
+        "SELECT a.x FROM (SELECT code AS x FROM fare) a" ] => "SELECT a.x FROM (SELECT [code] AS x FROM [fare]) a",
+      [ view, "WITH sale AS (SELECT 1 AS price) SELECT z.price FROM other.fare z" ] =>
+        "WITH sale AS (SELECT 1 AS price) SELECT z.price FROM other.fare z",
+      [ view, "WITH sale AS (SELECT 1 AS price) SELECT price FROM sale" ] =>
+        "WITH sale AS (SELECT 1 AS price) SELECT price FROM sale" }
       .each { |(element, text), expected| assert_equal expected, marked(model, element, text), text }
   end
 
@@ -64,12 +68,14 @@ class NamesTest < CoreTest
     table.(archive, "voyage", "began")
     view = Metamodel::View.new(id: "v", parent_id: design.id)
     index = Metamodel::Index.new(id: "i", parent_id: member.id)
-    { [ view, "SELECT crew.member.id, member.id FROM crew.member" ] => "SELECT [member].[id], [member].[id] FROM [member]",
+    { [ view,
+        "SELECT crew.member.id, member.id FROM crew.member" ] => "SELECT [member].[id], [member].[id] FROM [member]",
       [ view, "SELECT m.left_on FROM archive.member m JOIN voyage ON began = left_on" ] =>
         "SELECT m.[left_on] FROM [member] m JOIN [voyage] ON [began] = [left_on]",
       [ view, "SELECT id FROM member" ] => "SELECT id FROM member",
       [ view, "SELECT name FROM other.vessel, vessel" ] => "SELECT [name] FROM other.vessel, [vessel]",
-      [ index, "ON crew.member (lower(vessel_name)) WHERE id > 0" ] => "ON [member] (lower([vessel_name])) WHERE [id] > 0" }
+      [ index,
+        "ON crew.member (lower(vessel_name)) WHERE id > 0" ] => "ON [member] (lower([vessel_name])) WHERE [id] > 0" }
       .each { |(element, text), expected| assert_equal expected, marked(draft.model, element, text), text }
 
     query = Ddl::Names.resolve(draft.model, view, :query, "SELECT crew.member.id FROM crew.member")
@@ -84,7 +90,8 @@ class NamesTest < CoreTest
     draft.set(named(model, :table, "fare").id, name: "price list")
     draft.set(named(model, :column, "band").id, name: "zone_name")
     script = Ddl.script(draft.model, draft.model.all(:design).first.id).text
-    [ "CHECK (zone_name IN ('band', 'x'))", 'ON "price list" (lower(zone_name)) WHERE price > 0', 'FROM "price list" f JOIN sale AS s', "WHERE zone_name <> 'fare'" ]
+    [ "CHECK (zone_name IN ('band', 'x'))", 'ON "price list" (lower(zone_name)) WHERE price > 0',
+      'FROM "price list" f JOIN sale AS s', "WHERE zone_name <> 'fare'" ]
       .each { |text| assert_includes script, text }
     SQLite3::Database.new(":memory:") { |database| database.execute_batch(script) }
   end

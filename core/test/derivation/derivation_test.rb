@@ -7,13 +7,18 @@ class DerivationTest < CoreTest
   def columns(model, name)
     table = table(model, name)
     platform = Platforms.of(model, table)
-    model.children(table.id, :column).map { |each| "#{each.name} #{platform.write_type(each.native_type)}#{' not null' if each.mandatory}" }
+    model.children(table.id, :column).map do |each|
+      "#{each.name} #{platform.write_type(each.native_type)}#{' not null' if each.mandatory}"
+    end
   end
 
   def test_types_per_platform
-    base = model("Vessel", Vessel: [ "Code: text(3): *", "Big: text", "Price: decimal(9,2)", "Seen: timestamp", "Fast: boolean", "Photo: binary", "Extra: json", "Key: uuid" ])
-    { "sqlite" => [ "code varchar(3) not null", "big text", "price decimal(9,2)", "seen timestamp", "fast boolean", "photo blob", "extra json", "key char(36)" ],
-      "postgresql" => [ "code varchar(3) not null", "big text", "price numeric(9,2)", "seen timestamp", "fast boolean", "photo bytea", "extra jsonb", "key uuid" ] }
+    base = model("Vessel", Vessel: [ "Code: text(3): *", "Big: text", "Price: decimal(9,2)", "Seen: timestamp",
+                                     "Fast: boolean", "Photo: binary", "Extra: json", "Key: uuid" ])
+    { "sqlite" => [ "code varchar(3) not null", "big text", "price decimal(9,2)", "seen timestamp", "fast boolean",
+                    "photo blob", "extra json", "key char(36)" ],
+      "postgresql" => [ "code varchar(3) not null", "big text", "price numeric(9,2)", "seen timestamp", "fast boolean",
+                        "photo bytea", "extra jsonb", "key uuid" ] }
       .each { |platform, expected| assert_equal expected, columns(derived(base, platform).first, "vessel"), platform }
   end
 
@@ -22,7 +27,8 @@ class DerivationTest < CoreTest
     assert_equal [ "crew_number varchar(12) not null", "vessel_class_code varchar(3) not null" ],
                  columns(base, "engineer_vessel_class")
     junction = table(base, "engineer_vessel_class")
-    assert_equal %w[engineer vessel_class], base.children(junction.id, :foreign_key).map { |key| base[key.target_table_id].name }.sort
+    assert_equal %w[engineer vessel_class],
+                 base.children(junction.id, :foreign_key).map { |key| base[key.target_table_id].name }.sort
     assert_equal 2, base.children(junction.id, :key).first.column_ids.size
     assert_equal 29, base.children(id, :table).size
   end
@@ -32,9 +38,11 @@ class DerivationTest < CoreTest
     vessel = table(base, "vessel")
     assert_equal [ "pk_vessel", "ak_vessel_call_sign" ], base.children(vessel.id, :key).map(&:name)
     assert_equal "A ferry that the company owns or charters.", vessel.comment
-    assert_equal "band IN ('off-peak', 'standard', 'peak')", Ddl::Names.text(base, base.children(table(base, "fare").id, :check).first, :condition)
+    assert_equal "band IN ('off-peak', 'standard', 'peak')",
+                 Ddl::Names.text(base, base.children(table(base, "fare").id, :check).first, :condition)
     # an index for each foreign key that no key begins with
-    assert_equal [ "ix_route_leg_from_harbour_code", "ix_route_leg_to_harbour_code" ], base.children(table(base, "route_leg").id, :index).map(&:name)
+    assert_equal [ "ix_route_leg_from_harbour_code", "ix_route_leg_to_harbour_code" ],
+                 base.children(table(base, "route_leg").id, :index).map(&:name)
   end
 
   def test_entities_without_identifier_are_numbered_and_it_is_said

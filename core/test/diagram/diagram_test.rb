@@ -11,7 +11,8 @@ class DiagramTest < CoreTest
     scene.lines.values.flat_map do |line|
       line.points.each_cons(2).flat_map do |(x1, y1), (x2, y2)|
         piece = Rect.new([ x1, x2 ].min, [ y1, y2 ].min, (x1 - x2).abs, (y1 - y2).abs)
-        scene.boxes.values.select { |box| piece.left < box.rect.right - 1 && piece.right > box.rect.left + 1 && piece.top < box.rect.bottom - 1 && piece.bottom > box.rect.top + 1 }.map { |box| [ line.id, box.id ] }
+        scene.boxes.values.select { |box| piece.left < box.rect.right - 1 && piece.right > box.rect.left +
+          1 && piece.top < box.rect.bottom - 1 && piece.bottom > box.rect.top + 1 }.map { |box| [ line.id, box.id ] }
       end
     end
   end
@@ -29,7 +30,9 @@ class DiagramTest < CoreTest
 
   def test_cards_of_a_layout_do_not_overlap_and_parents_stand_above
     found = scene(ferries, "logical")
-    found.boxes.values.combination(2) { |one, two| refute one.rect.overlaps?(two.rect), [ one, two ].map { |box| box.card.title }.join(" / ") }
+    found.boxes.values.combination(2) do |one, two|
+      refute one.rect.overlaps?(two.rect), [ one, two ].map { |box| box.card.title }.join(" / ")
+    end
     vessel, sailing = %w[Vessel Sailing].map { |name| found.boxes[entity(ferries, name).id].rect }
     assert_operator vessel.bottom, :<, sailing.top
   end
@@ -47,13 +50,16 @@ class DiagramTest < CoreTest
   def test_a_card_in_the_way_is_gone_round
     rects = { a: Rect.new(0, 0, 100, 40), b: Rect.new(0, 300, 100, 40), wall: Rect.new(-200, 140, 500, 60) }
     points = Diagram::Router.new(rects, [ [ :l, :a, :b ] ]).routes[:l]
-    refute(points.each_cons(2).any? { |(x1, y1), (x2, y2)| [ x1, x2 ].min < 300 && [ x1, x2 ].max > -200 && [ y1, y2 ].min < 200 && [ y1, y2 ].max > 140 })
+    refute(points.each_cons(2).any? do |(x1, y1), (x2, y2)|
+      [ x1, x2 ].min < 300 && [ x1, x2 ].max > -200 && [ y1, y2 ].min < 200 && [ y1, y2 ].max > 140
+    end)
   end
 
   def test_only_what_changed_is_new_in_the_next_scene
     before = scene(ferries, "concept")
     watch = entity(ferries, "Watch")
-    after = Diagram::Scene.of(Editing.set(ferries, watch.id, :name, "Duty").apply(ferries), before.diagram.id, previous: before)
+    after = Diagram::Scene.of(Editing.set(ferries, watch.id, :name, "Duty").apply(ferries), before.diagram.id,
+                              previous: before)
     changes = after.changed_since(before)
     assert_equal [ [ watch.id ], [], [] ], changes.to_h.values_at(:boxes, :lines, :gone)
   end
@@ -62,11 +68,15 @@ class DiagramTest < CoreTest
   def test_changed_keys_show_on_every_card_they_reach
     before = scene(ferries, "logical")
     change = lambda do |name, field, value|
-      Editing.set(ferries, (ferries.all(:attribute) + ferries.all(:domain) + ferries.all(:entity)).find { |each| each.name == name }.id, field, value).apply(ferries)
+      Editing.set(ferries, (ferries.all(:attribute) + ferries.all(:domain) + ferries.all(:entity)).find { |each|
+        each.name == name
+      }.id, field, value).apply(ferries)
     end
     link = ferries.all(:relationship).find { |each| each.phrase == "undergo" }
-    [ change.call("Hull Number", :name, "Registration"), change.call("Reference", :length, "20"), change.call("Vessel", :name, "Ship"),
-      Editing.set(ferries, link.id, :identifying, "no").apply(ferries), Editing.remove(ferries, [ entity(ferries, "Booking").id ], ids:).apply(ferries) ].each do |after|
+    [ change.call("Hull Number", :name, "Registration"), change.call("Reference", :length, "20"),
+      change.call("Vessel", :name, "Ship"),
+      Editing.set(ferries, link.id, :identifying, "no").apply(ferries),
+      Editing.remove(ferries, [ entity(ferries, "Booking").id ], ids:).apply(ferries) ].each do |after|
       fresh = Diagram::Scene.of(after, before.diagram.id).boxes.transform_values(&:card)
       assert_equal fresh, Diagram::Scene.of(after, before.diagram.id, previous: before).boxes.transform_values(&:card)
     end
@@ -74,7 +84,9 @@ class DiagramTest < CoreTest
 
   def test_lines_of_a_moved_card_begin_and_end_where_a_fresh_scene_has_them
     before = scene(ferries, "concept")
-    node = ferries.all(:diagram_node).find { |each| each.parent_id == before.diagram.id && each.element_id == entity(ferries, "Certificate").id }
+    node = ferries.all(:diagram_node).find do |each|
+      each.parent_id == before.diagram.id && each.element_id == entity(ferries, "Certificate").id
+    end
     moved = Editing.move(ferries, { node.id => [ node.x - 400, node.y ] }, ids:).apply(ferries)
     fresh, next_one = [ nil, before ].map { |previous| Diagram::Scene.of(moved, before.diagram.id, previous:) }
     ends = ->(scene) { scene.lines.transform_values { |line| [ line.points.first, line.points.last ] } }
@@ -84,14 +96,17 @@ class DiagramTest < CoreTest
   end
 
   def test_end_marks_say_least_and_most
-    { [ 1, 1 ] => [ 2, false ], [ 0, 1 ] => [ 1, true ], [ 1, nil ] => [ 3, false ], [ 0, nil ] => [ 2, true ] }.each do |(least, most), (strokes, ring)|
+    { [ 1, 1 ] => [ 2, false ], [ 0, 1 ] => [ 1, true ], [ 1, nil ] => [ 3, false ],
+      [ 0, nil ] => [ 2, true ] }.each do |(least, most), (strokes, ring)|
       drawn, ring_drawn = Diagram::EndMarks.shapes([ 0, 0 ], [ 0, 50 ], least, most)
-      assert_equal [ strokes, ring ], [ drawn.numbers.count { |command, *| command == :l }, !ring_drawn.nil? ], [ least, most ].inspect
+      assert_equal [ strokes, ring ], [ drawn.numbers.count { |command, *| command == :l }, !ring_drawn.nil? ],
+                   [ least, most ].inspect
     end
   end
 
   def test_kinds_of_cards
     kinds = scene(ferries, "logical").boxes.values.to_h { |box| [ box.card.title, box.card.kind ] }
-    assert_equal({ "Vessel" => :independent, "Inspection" => :dependent, "Route Call" => :associative, "Car" => :subtype }, kinds.slice("Vessel", "Inspection", "Route Call", "Car"))
+    assert_equal({ "Vessel" => :independent, "Inspection" => :dependent, "Route Call" => :associative,
+                   "Car" => :subtype }, kinds.slice("Vessel", "Inspection", "Route Call", "Car"))
   end
 end

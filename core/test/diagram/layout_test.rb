@@ -41,7 +41,9 @@ class LayoutTest < CoreTest
 
   def by_hand(graph, layers)
     layers.each_cons(2).sum do |upper, lower|
-      edges = upper.each_with_index.flat_map { |number, index| graph.below[number].map { |other| [ index, lower.index(other) ] } }
+      edges = upper.each_with_index.flat_map do |number, index|
+        graph.below[number].map { |other| [ index, lower.index(other) ] }
+      end
       edges.combination(2).count { |(a, b), (c, d)| (a - c) * (b - d) < 0 }
     end
   end
@@ -53,9 +55,13 @@ class LayoutTest < CoreTest
   end
 
   def test_lines_that_would_lie_on_one_another_part
-    rects = { a: [ 0, 0 ], b: [ 300, 0 ], c: [ 0, 200 ], d: [ 300, 200 ] }.transform_values { |x, y| Diagram::Rect.new(x, y, 100, 40) }
+    rects = { a: [ 0, 0 ], b: [ 300, 0 ], c: [ 0, 200 ], d: [ 300, 200 ] }.transform_values do |x, y|
+      Diagram::Rect.new(x, y, 100, 40)
+    end
     routes = Diagram::Router.new(rects, [ [ :one, :a, :d ], [ :two, :b, :c ], [ :three, :a, :d ] ]).routes
-    levels = routes.values.map { |points| points.each_cons(2).find { |(x1, y1), (x2, y2)| (y1 - y2).abs < 0.5 && (x1 - x2).abs > 1 }.first[1] }
+    levels = routes.values.map do |points|
+      points.each_cons(2).find { |(x1, y1), (x2, y2)| (y1 - y2).abs < 0.5 && (x1 - x2).abs > 1 }.first[1]
+    end
     levels.combination(2) { |one, two| assert_operator (one - two).abs, :>=, 4 }
   end
 
@@ -63,6 +69,9 @@ class LayoutTest < CoreTest
     traffic = Diagram::Traffic.new
     traffic.add([ [ 0, 50 ], [ 1000, 50 ] ])
     traffic.add([ [ 500, 0 ], [ 500, 300 ] ])
-    { [ [ 200, 0 ], [ 200, 100 ] ] => 1, [ [ 200, 60 ], [ 200, 100 ] ] => 0, [ [ 0, 200 ], [ 900, 200 ], [ 900, 0 ] ] => 2 }.each { |points, count| assert_equal count, traffic.crossings(points), points.inspect }
+    { [ [ 200, 0 ], [ 200, 100 ] ] => 1, [ [ 200, 60 ], [ 200, 100 ] ] => 0,
+      [ [ 0, 200 ], [ 900, 200 ], [ 900, 0 ] ] => 2 }.each do |points, count|
+        assert_equal count, traffic.crossings(points), points.inspect
+      end
   end
 end

@@ -20,7 +20,8 @@ class LayoutsTest < CoreTest
       assert_equal 0, overlaps(after), key
       assert_equal after, laid_out(ferries, key), "#{key} gives the same picture again"
     end
-    assert_match(/known are down, across, organic, circular, grid, tree/, assert_raises(UnknownName) { laid_out(ferries, "spiral") }.message)
+    assert_match(/known are down, across, organic, circular, grid, tree/,
+                 assert_raises(UnknownName) { laid_out(ferries, "spiral") }.message)
   end
 
   def test_pinned_cards_stay_and_others_keep_clear_of_them
@@ -42,23 +43,28 @@ class LayoutsTest < CoreTest
   end
 
   # way => what is the same of all rectangles after it
-  SAME = { "left" => :left, "right" => :right, "top" => :top, "bottom" => :bottom, "center" => :center_x, "middle" => :center_y }.freeze
+  SAME = { "left" => :left, "right" => :right, "top" => :top, "bottom" => :bottom, "center" => :center_x,
+           "middle" => :center_y }.freeze
 
   def test_aligning_and_distributing
-    rects = { a: Diagram::Rect.new(0, 0, 100, 40), b: Diagram::Rect.new(130, 90, 60, 80), c: Diagram::Rect.new(400, 20, 30, 30) }
+    rects = { a: Diagram::Rect.new(0, 0, 100, 40), b: Diagram::Rect.new(130, 90, 60, 80),
+              c: Diagram::Rect.new(400, 20, 30, 30) }
     SAME.each { |way, side| assert_equal 1, Diagram::Arranging.places(rects, way).values.map(&side).uniq.size, way }
     spread = Diagram::Arranging.places(rects, "across").values
     assert_equal 1, spread.each_cons(2).map { |one, two| (two.left - one.right).round(3) }.uniq.size
     assert_equal [ 0, 430 ], [ spread.first.left, spread.last.right ]
     assert Diagram::Arranging.places(rects, "snap").values.all? { |rect| (rect.x % 20).zero? && (rect.y % 20).zero? }
     stacked = Array.new(12) { |index| [ index, Diagram::Rect.new(0, 0, 100, 50) ] }.to_h
-    assert_equal 0, Diagram::Arranging.parted(stacked, gap: 10).values.combination(2).count { |one, two| one.overlaps?(two) }
+    assert_equal 0, Diagram::Arranging.parted(stacked, gap: 10).values.combination(2).count { |one, two|
+      one.overlaps?(two)
+    }
   end
 
   def test_neighbourhoods_and_ways
     near = Diagram::Neighbourhood.of(ferries, "logical")
     passenger, vessel = entity(ferries, "Passenger").id, entity(ferries, "Vessel").id
-    assert_equal [ "Booking", "Lost Item", "Passenger", "Ticket" ], near.around([ passenger ], 1).map { |id| ferries[id].name }.sort
+    assert_equal [ "Booking", "Lost Item", "Passenger", "Ticket" ],
+                 near.around([ passenger ], 1).map { |id| ferries[id].name }.sort
     way = near.path(passenger, vessel)
     assert_equal [ "Passenger", "Ticket", "Sailing", "Vessel" ], way.each_slice(2).map { |id, _| ferries[id].name }
     alone = Draft.new(ferries, ids:).tap { |draft| draft.add(:entity, name: "Buoy") }.model

@@ -6,12 +6,18 @@ class NotationsTest < CoreTest
   # A supertype with two subtypes, an identifying, an optional and a many-to-many relationship.
   def small
     @small ||= begin
-      base = model("Vessel", "Inspection", "Harbour", "Route", "Car", "Lorry", "Vehicle", Vessel: [ "Hull Number: text(12): *", "Name: text(60)" ], Inspection: [ "Number: integer: *" ], Vehicle: [ "Plate: text(9): *" ])
+      base = model("Vessel", "Inspection", "Harbour", "Route", "Car", "Lorry", "Vehicle",
+                   Vessel: [ "Hull Number: text(12): *", "Name: text(60)" ], Inspection: [ "Number: integer: *" ],
+                   Vehicle: [ "Plate: text(9): *" ])
       draft = Draft.new(base, ids:)
-      draft.add(:relationship, from_id: entity(base, "Vessel").id, to_id: entity(base, "Inspection").id, identifying: true, phrase: "undergo", inverse_phrase: "be made of", to_least: 1)
-      draft.add(:relationship, from_id: entity(base, "Harbour").id, to_id: entity(base, "Vessel").id, from_least: 0, to_most: 1, phrase: "shelter", role_name: "Home")
-      draft.add(:relationship, from_id: entity(base, "Route").id, to_id: entity(base, "Harbour").id, from_least: 0, from_most: nil, phrase: "call at")
-      draft.add(:subtype_group, parent_id: entity(base, "Vehicle").id, subtype_ids: %w[Car Lorry].map { |name| entity(base, name).id }, complete: true)
+      draft.add(:relationship, from_id: entity(base, "Vessel").id, to_id: entity(base, "Inspection").id,
+                identifying: true, phrase: "undergo", inverse_phrase: "be made of", to_least: 1)
+      draft.add(:relationship, from_id: entity(base, "Harbour").id, to_id: entity(base, "Vessel").id, from_least: 0,
+                to_most: 1, phrase: "shelter", role_name: "Home")
+      draft.add(:relationship, from_id: entity(base, "Route").id, to_id: entity(base, "Harbour").id, from_least: 0,
+                from_most: nil, phrase: "call at")
+      draft.add(:subtype_group, parent_id: entity(base, "Vehicle").id,
+                subtype_ids: %w[Car Lorry].map { |name| entity(base, name).id }, complete: true)
       Editing::Diagrams.make(draft, name: "Small", stage: "logical", elements: draft.model.all(:entity))
       draft.model
     end
@@ -40,7 +46,9 @@ class NotationsTest < CoreTest
   # FIPS PUB 184: 3.1 entities, 3.5 relationships, 3.7 categories.
   def test_idef1x
     found = scene("idef1x")
-    assert_equal [ 0, 12 ], [ "Vessel", "Inspection" ].map { |name| card(found, name).ink.find { |each| each.style == :card_face }.numbers[4] }, "square corners, then round ones"
+    assert_equal [ 0, 12 ], [ "Vessel", "Inspection" ].map { |name|
+      card(found, name).ink.find { |each| each.style == :card_face }.numbers[4]
+    }, "square corners, then round ones"
     assert_equal 1, styles(line(found, "undergo")).count(:line_solid), "a dot at the child"
     assert_equal [ "P" ], texts(line(found, "undergo").ink)
     assert_equal [ "Z" ], texts(line(found, "shelter").ink)
@@ -50,7 +58,8 @@ class NotationsTest < CoreTest
     assert_equal 2, styles(subtype(found)).count(:line_mark), "two bars: complete"
     assert_equal "undergo / be made of", line(found, "undergo").label.first
     assert_includes texts(card(found, "Inspection").ink), "Vessel Hull Number (FK)"
-    assert_operator card(found, "Vessel").ink.find { |each| each.text == "Vessel" }.numbers[1], :<, card(found, "Vessel").core[:top], "the name stands above the box"
+    assert_operator card(found, "Vessel").ink.find { |each| each.text == "Vessel" }.numbers[1], :<,
+                    card(found, "Vessel").core[:top], "the name stands above the box"
   end
 
   # UML 2.5.1, 11.5 and 9.7.
@@ -75,9 +84,12 @@ class NotationsTest < CoreTest
     assert_equal 2, styles(line(found, "undergo")).count(:line_wide), "both take part wholly"
     assert_equal 0, styles(line(found, "call at")).count(:line_wide)
     assert_includes card(found, "Inspection").ink.map(&:style), :card_inner, "a weak entity"
-    assert_equal [ :card_key ], card(found, "Vessel").ink.select { |each| each.text == "Hull Number" }.map(&:style), "keys are underlined"
+    assert_equal [ :card_key ], card(found, "Vessel").ink.select { |each| each.text == "Hull Number" }.map(&:style),
+                 "keys are underlined"
     assert_includes texts(subtype(found).ink), "d"
-    diamonds = found.lines.values.reject { |each| each.kind == :subtype }.map { |each| each.ink.find { |shape| shape.type == :path && shape.style == :card_face } }
+    diamonds = found.lines.values.reject { |each| each.kind == :subtype }.map do |each|
+      each.ink.find { |shape| shape.type == :path && shape.style == :card_face }
+    end
     assert_equal diamonds.size, diamonds.map { |each| each.numbers.first }.uniq.size
   end
 
@@ -89,7 +101,8 @@ class NotationsTest < CoreTest
     only = Draft.new(Model::EMPTY, ids:)
     diagram = only.add(:diagram, name: "One", stage: "logical", notation: "idef1x", legend: true)
     Editing::Diagrams.put(only, diagram, only.add(:entity, name: "Buoy"))
-    assert_equal [ "LEGEND · IDEF1X", "independent entity" ], texts(Diagram::Scene.of(only.model, diagram.id).panels.fetch("legend").ink)
+    assert_equal [ "LEGEND · IDEF1X", "independent entity" ],
+                 texts(Diagram::Scene.of(only.model, diagram.id).panels.fetch("legend").ink)
   end
 
   def test_levels_of_detail
@@ -107,8 +120,10 @@ class NotationsTest < CoreTest
       before = scene(notation)
       node = before.model.children(before.diagram.id, :diagram_node)[1]
       moved = before.model.updated(put: [ node.with(x: node.x + 300, y: node.y + 90) ], drop: [])
-      assert_equal Diagram::Scene.of(moved, before.diagram.id).boxes, Diagram::Scene.of(moved, before.diagram.id, previous: before).boxes, notation
-      assert_equal Diagram::Scene.of(moved, before.diagram.id).lines.keys, Diagram::Scene.of(moved, before.diagram.id, previous: before).lines.keys, notation
+      assert_equal Diagram::Scene.of(moved, before.diagram.id).boxes,
+                   Diagram::Scene.of(moved, before.diagram.id, previous: before).boxes, notation
+      assert_equal Diagram::Scene.of(moved, before.diagram.id).lines.keys,
+                   Diagram::Scene.of(moved, before.diagram.id, previous: before).lines.keys, notation
     end
   end
 end

@@ -17,7 +17,9 @@ class RoutingTest < CoreTest
   end
 
   def each_drawing
-    Metamodel::NOTATIONS.keys.product(%w[down across organic grid]).each { |notation, layout| yield drawn(notation, layout), "#{notation}, #{layout}" }
+    Metamodel::NOTATIONS.keys.product(%w[down across organic grid]).each do |notation, layout|
+      yield drawn(notation, layout), "#{notation}, #{layout}"
+    end
   end
 
   def pieces(line) = line.points.each_cons(2).map { |one, two| Rect.around([ one, two ]) }
@@ -35,7 +37,10 @@ class RoutingTest < CoreTest
     end
   end
 
-  def inside?(piece, rect) = piece.left < rect.right - 1 && piece.right > rect.left + 1 && piece.top < rect.bottom - 1 && piece.bottom > rect.top + 1
+  def inside?(piece, rect)
+    piece.left < rect.right - 1 && piece.right > rect.left + 1 && piece.top < rect.bottom - 1 &&
+      piece.bottom > rect.top + 1
+  end
 
   def test_lines_end_at_the_faces_of_their_cards
     each_drawing do |scene, name|
@@ -59,7 +64,8 @@ class RoutingTest < CoreTest
     groups = scene.lines.values.select { |line| line.kind == :subtype }.group_by { |line| scene.links[line.id].bundle }
     groups.each_value { |lines| assert_equal 1, lines.map { |line| line.points.first }.uniq.size }
     others = scene.lines.values.reject { |line| line.kind == :subtype }
-    assert_equal others.size, others.map { |line| line.points.first }.uniq.size, "every other line has a place of its own"
+    assert_equal others.size, others.map { |line| line.points.first }.uniq.size,
+                 "every other line has a place of its own"
   end
 
   # field of the diagram or of a node => what it does to the first box
@@ -69,10 +75,13 @@ class RoutingTest < CoreTest
     scene_of = ->(*put) { ferries.updated(put:, drop: []).then { |model| Diagram::Scene.of(model, diagram.id) } }
     assert_equal 400, scene_of[node.with(width: 400.0)].boxes[node.element_id].rect.width
     assert_equal area.colour, scene_of[diagram.with(coloured_by: "subject area")].boxes[node.element_id].tint
-    assert_equal "rose", scene_of[diagram.with(coloured_by: "subject area"), node.with(colour: "rose")].boxes[node.element_id].tint
+    assert_equal "rose", scene_of[diagram.with(coloured_by: "subject area"),
+                                  node.with(colour: "rose")].boxes[node.element_id].tint
     tag = Metamodel::Tag.new(id: "tag", name: "Core", colour: "mint")
-    assert_equal "mint", scene_of[diagram.with(coloured_by: "tag"), tag, ferries[node.element_id].with(tag_ids: [ "tag" ])].boxes[node.element_id].tint
-    notes = Metamodel::DiagramNote.fetch_field(:shape).values.map { |shape| Metamodel::DiagramNote.new(id: shape, parent_id: diagram.id, shape:, text: "One line\nand another", x: 5.0, y: 6.0) }
+    assert_equal "mint", scene_of[diagram.with(coloured_by: "tag"), tag,
+                                  ferries[node.element_id].with(tag_ids: [ "tag" ])].boxes[node.element_id].tint
+    notes = Metamodel::DiagramNote.fetch_field(:shape).values.map { |shape| Metamodel::DiagramNote
+      .new(id: shape, parent_id: diagram.id, shape:, text: "One line\nand another", x: 5.0, y: 6.0) }
     drawn = scene_of[*notes].notes
     assert_equal %w[note frame rectangle ellipse].sort, drawn.keys.sort
     assert_equal [ "One line", "and another" ], drawn["note"].ink.select { |shape| shape.type == :text }.map(&:text)
@@ -95,15 +104,18 @@ class RoutingTest < CoreTest
       fresh = Diagram::Scene.of(draft.model, diagram.id)
       assert_equal fresh.router.pairs, scene.router.pairs, "turn #{turn}"
       assert_equal fresh.links, scene.links, "turn #{turn}"
-      kept = Diagram::Lanes.new(scene.router.raw, Diagram::Obstacles.new(scene.rects), bundles: scene.links.transform_values(&:bundle)).parted
+      kept = Diagram::Lanes.new(scene.router.raw, Diagram::Obstacles.new(scene.rects),
+                                bundles: scene.links.transform_values(&:bundle)).parted
       assert_equal kept, scene.routes.slice(*kept.keys), "lines part as they would anew, turn #{turn}"
     end
   end
 
   def test_the_title_block_says_what_is_known
-    scene = Diagram::Scene.of(ferries.updated(put: [ diagram.with(title_block: true, author: "Data office", milestone: "Agreed") ], drop: []), diagram.id)
+    scene = Diagram::Scene.of(ferries.updated(put: [ diagram.with(title_block: true, author: "Data office",
+                                                                  milestone: "Agreed") ], drop: []), diagram.id)
     texts = scene.panels.fetch("title-block").ink.select { |shape| shape.type == :text }.map(&:text)
-    assert_equal [ "MODEL", "Hollin Sound Ferries", "DIAGRAM", "Logical (logical)", "AUTHOR", "Data office", "MILESTONE", "Agreed" ], texts
+    assert_equal [ "MODEL", "Hollin Sound Ferries", "DIAGRAM", "Logical (logical)", "AUTHOR", "Data office",
+                   "MILESTONE", "Agreed" ], texts
     assert_operator scene.panels.fetch("title-block").rect.top, :>, scene.content.bottom
     assert_equal scene.extent.bottom, scene.panels.fetch("title-block").rect.bottom
   end
@@ -118,10 +130,12 @@ class RoutingTest < CoreTest
   def test_tables_show_indexes_and_null_when_asked
     full, design = derived(ferries, "sqlite")
     draft = Draft.new(full, ids:)
-    made = Editing::Diagrams.make(draft, name: "Tables", stage: "physical", elements: draft.model.children(design, :table), design_id: design)
+    made = Editing::Diagrams.make(draft, name: "Tables", stage: "physical",
+                                  elements: draft.model.children(design, :table), design_id: design)
     rows = lambda do |**values|
       draft.set(made.id, **values)
-      Diagram::Scene.of(draft.model, made.id).boxes.values.find { |box| draft.model[box.id].name == "sailing" }.card.rows
+      Diagram::Scene.of(draft.model, made.id).boxes.values.find { |box| draft.model[box.id].name == "sailing" }.card
+                    .rows
     end
     assert(rows.call(indexes_shown: true).any? { |row| row.tag == "IX" && row.detail.include?("vessel_hull_number") })
     assert(rows.call(indexes_shown: false, optional_shown: true).any? { |row| row.detail.end_with?("null") })

@@ -13,7 +13,8 @@ class FindingsTest < CoreTest
     "mandatory_at_both_ends" => ->(d) { pair(d, to_least: 1) },
     "missing_verb_phrase" => ->(d) { pair(d) },
     "role_name_needed" => ->(d) { 2.times { pair(d, phrase: "use") } },
-    "discriminator_missing" => ->(d) { d.add(:subtype_group, parent_id: d.add(:entity, name: "Vehicle").id, subtype_ids: %w[Car Lorry].map { |name| d.add(:entity, name:).id }) },
+    "discriminator_missing" => ->(d) { d.add(:subtype_group, parent_id: d.add(:entity, name: "Vehicle").id,
+                                             subtype_ids: %w[Car Lorry].map { |name| d.add(:entity, name:).id }) },
     "type_missing" => ->(d) { attribute(d, "Name") },
     "length_missing" => ->(d) { attribute(d, "Name", type: "text") },
     "precision_missing" => ->(d) { attribute(d, "Price", type: "decimal") },
@@ -21,30 +22,38 @@ class FindingsTest < CoreTest
     "repeated_name" => ->(d) { %w[Phone Phones].each { |name| attribute(d, name, type: "integer") } },
     "synonym_by_name" => ->(d) { synonyms(d) },
     "unused_domain" => ->(d) { d.add(:domain, name: "Metres", type: "integer") },
-    "allowed_value_unfit" => ->(d) { d.add(:allowed_value, parent_id: d.add(:domain, name: "Band", type: "text", length: 2).id, value: "peak") },
+    "allowed_value_unfit" => ->(d) do
+      d.add(:allowed_value, parent_id: d.add(:domain, name: "Band", type: "text", length: 2).id, value: "peak")
+    end,
     "blanks_in_name" => ->(d) { [ "Tide  Prediction ", "Tide\u00A0Table" ].each { |name| d.add(:entity, name:) } },
     "diagram_unnamed" => ->(d) { d.add(:diagram, name: "Diagram 17", stage: "concept") },
     "cards_overlap" => ->(d) { overlapping(d) },
     "name_forbidden" => ->(d) { d.add(:entity, name: "Trip") },
-    "name_against_rule" => ->(d) { attribute(d, "departure Date") && attribute(d, "Fare", domain_id: d.add(:domain, name: "Money Amount", type: "decimal").id) },
+    "name_against_rule" => ->(d) { attribute(d, "departure Date") && attribute(
+      d, "Fare", domain_id: d.add(:domain, name: "Money Amount", type: "decimal").id
+    ) },
     "name_out_of_step" => ->(d) { out_of_step(d) },
     "sql_piece_broken" => ->(d) { broken_pieces(d) },
     "sql_name_unknown" => ->(d) { unknown_name(d) },
     "version_lacks_it" => ->(d) { beyond_version(d) },
     "name_unknown" => ->(d) { d.add(:entity, name: "Widget") }
   }.freeze
-  STANDARD = Kelvath::Naming::Standard.new(Demo::Words.lexicon(ids: Kelvath::Ulid.new(clock: -> { 0 }, random: Random.new(2))), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short")))
+  STANDARD = Kelvath::Naming::Standard.new(Demo::Words.lexicon(
+    ids: Kelvath::Ulid.new(clock: -> { 0 }, random: Random.new(2))
+  ), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short")))
 
   def self.out_of_step(draft)
     vessel(draft)
-    draft.add_all(Kelvath::Derivation.derive(draft.model, platform: "sqlite", ids: draft.ids, standard: STANDARD).change_set.additions)
+    draft.add_all(Kelvath::Derivation.derive(draft.model, platform: "sqlite", ids: draft.ids,
+                                             standard: STANDARD).change_set.additions)
     draft.set(draft.model.all(:table).first.id, name: "boats")
   end
 
   def self.broken_pieces(draft)
     design = draft.add(:design, name: "SQLite", platform: "sqlite")
     table = draft.add(:table, parent_id: design.id, name: "vessel")
-    draft.add(:column, parent_id: table.id, name: "name", native_type: Kelvath::Metamodel::NativeType.of("text"), default_value: "1); DROP TABLE vessel")
+    draft.add(:column, parent_id: table.id, name: "name", native_type: Kelvath::Metamodel::NativeType.of("text"),
+              default_value: "1); DROP TABLE vessel")
     draft.add(:check, parent_id: table.id, name: "ck", condition: "a > (1")
     draft.add(:index, parent_id: table.id, name: "ix", expression: "ON vessel ('a)")
     draft.add(:view, parent_id: design.id, name: "v", query: "SELECT 1; DROP TABLE vessel")
@@ -56,20 +65,33 @@ class FindingsTest < CoreTest
     draft.add(:check, parent_id: table.id, name: "ck", condition: "length(bnd) > 2 AND band <> 'x'")
   end
 
-  def self.vessel(draft) = draft.model.all(:entity).find { |each| each.name == "Vessel" } || draft.add(:entity, name: "Vessel")
-  def self.sailing(draft) = draft.model.all(:entity).find { |each| each.name == "Sailing" } || draft.add(:entity, name: "Sailing")
-  def self.pair(draft, **values) = draft.add(:relationship, from_id: vessel(draft).id, to_id: sailing(draft).id, **values)
-  def self.attribute(draft, name, owner: vessel(draft), **values) = Kelvath::Editing::Attributes.add(draft, owner.id, name, **values)
+  def self.vessel(draft)
+    draft.model.all(:entity).find { |each| each.name == "Vessel" } || draft.add(:entity, name: "Vessel")
+  end
+
+  def self.sailing(draft)
+    draft.model.all(:entity).find { |each| each.name == "Sailing" } || draft.add(:entity, name: "Sailing")
+  end
+
+  def self.pair(draft, **values)
+    draft.add(:relationship, from_id: vessel(draft).id, to_id: sailing(draft).id, **values)
+  end
+
+  def self.attribute(draft, name, owner: vessel(draft), **values)
+    Kelvath::Editing::Attributes.add(draft, owner.id, name, **values)
+  end
 
   # A schema, an option and a computed column that the version does not have, and an option that no version has.
   def self.beyond_version(draft)
     design = draft.add(:design, name: "Old", platform: "sqlite", version: "3.24")
     draft.add(:schema, parent_id: design.id, name: "crew")
     table = draft.add(:table, parent_id: design.id, name: "member", options: { "strict" => true })
-    draft.add(:column, parent_id: table.id, name: "age", native_type: Kelvath::Metamodel::NativeType.of("int"), computed: "1", stored: true)
+    draft.add(:column, parent_id: table.id, name: "age", native_type: Kelvath::Metamodel::NativeType.of("int"),
+              computed: "1", stored: true)
     draft.add(:index, parent_id: table.id, name: "ix", options: { "method" => "hash" })
     newer = draft.add(:design, name: "New", platform: "postgresql", version: "17")
-    draft.add(:column, parent_id: draft.add(:table, parent_id: newer.id, name: "t").id, name: "c", native_type: Kelvath::Metamodel::NativeType.of("int"), computed: "1")
+    draft.add(:column, parent_id: draft.add(:table, parent_id: newer.id, name: "t").id, name: "c",
+              native_type: Kelvath::Metamodel::NativeType.of("int"), computed: "1")
   end
 
   def self.key_copy(draft)
@@ -85,7 +107,9 @@ class FindingsTest < CoreTest
 
   def self.overlapping(draft)
     diagram = draft.add(:diagram, name: "Fleet", stage: "concept")
-    [ vessel(draft), sailing(draft) ].each { |each| draft.add(:diagram_node, parent_id: diagram.id, element_id: each.id, x: 10.0, y: 10.0) }
+    [ vessel(draft), sailing(draft) ].each do |each|
+      draft.add(:diagram_node, parent_id: diagram.id, element_id: each.id, x: 10.0, y: 10.0)
+    end
   end
 
   def test_each_check_finds_its_fault_and_every_fix_mends_it
@@ -96,7 +120,9 @@ class FindingsTest < CoreTest
       refute_empty found, key
       assert_equal draft.model.all(:entity).size, found.size if key == "blanks_in_name"
       assert_equal 5, found.size if key == "version_lacks_it"
-      found.each { |finding| Findings.fixes(draft.model, finding, STANDARD).each { |fix| assert_mends(draft.model, finding, fix) } }
+      found.each do |finding|
+        Findings.fixes(draft.model, finding, STANDARD).each { |fix| assert_mends(draft.model, finding, fix) }
+      end
     end
     assert_equal Findings::CHECKS.map(&:key).sort - [ "identifying_cycle" ], FAULTS.keys.sort
   end
@@ -111,10 +137,13 @@ class FindingsTest < CoreTest
   def test_an_identifying_circle_is_named
     draft = Draft.new(Model::EMPTY, ids:)
     FindingsTest.pair(draft, identifying: true)
-    draft.add(:relationship, from_id: FindingsTest.sailing(draft).id, to_id: FindingsTest.vessel(draft).id, identifying: true)
+    draft.add(:relationship, from_id: FindingsTest.sailing(draft).id, to_id: FindingsTest.vessel(draft).id,
+              identifying: true)
     finding = Findings::IdentifyingCycle.new(draft.model).all.first
-    assert_match(/identify each other in a circle: (Vessel → Sailing → Vessel|Sailing → Vessel → Sailing)/, finding.message)
-    assert_empty Findings::IdentifyingCycle.new(Findings.fixes(draft.model, finding).first.change.call(ids).apply(draft.model)).all
+    assert_match(/identify each other in a circle: (Vessel → Sailing → Vessel|Sailing → Vessel → Sailing)/,
+                 finding.message)
+    assert_empty Findings::IdentifyingCycle
+      .new(Findings.fixes(draft.model, finding).first.change.call(ids).apply(draft.model)).all
   end
 
   def test_the_demo_is_nearly_clean_and_keys_find_their_findings

@@ -27,21 +27,26 @@ class IntakeTest < CoreTest
     full, id = derived(model("Vessel", Vessel: [ "Name: text(60): *" ]), "sqlite")
     changed = Ddl.script(full, id).text.sub("varchar(60)", "varchar(20)") + "CREATE TABLE extra (a int);"
     found = Proof.differences(full, id, catalog_of(changed), ids:).map(&:to_s)
-    assert_includes found, 'column vessel · name: native type is "varchar(60)" in the first, "varchar(20)" in the second'
+    assert_includes found,
+                    'column vessel · name: native type is "varchar(60)" in the first, "varchar(20)" in the second'
     assert_includes found, "table extra: only in the second"
   end
 
   def test_the_old_system_comes_in_whole
     result = taken(File.read(Demo::Hsops::SCHEMA))
-    assert_equal({ "tables" => 10, "columns" => 41, "primary_keys" => 6, "foreign_keys" => 3, "indexes" => 2, "views" => 1 }, Summary.of(result.change_set))
+    assert_equal({ "tables" => 10, "columns" => 41, "primary_keys" => 6, "foreign_keys" => 3, "indexes" => 2,
+                   "views" => 1 }, Summary.of(result.change_set))
     base = result.change_set.apply(Model::EMPTY)
     Invariants.check(result.change_set, base)
     assert_equal [ "CRW MBR ID*", "SLG ID*", "WTCH TYP" ], held_names(base, "WTCH")
-    assert_equal %(SELECT "SLG_ID", SUM("PSG_QTY") AS PSG_QTY FROM "BKG" GROUP BY "SLG_ID"), Ddl::Names.text(base, base.all(:view).first, :query)
+    assert_equal %(SELECT "SLG_ID", SUM("PSG_QTY") AS PSG_QTY FROM "BKG" GROUP BY "SLG_ID"),
+                 Ddl::Names.text(base, base.all(:view).first, :query)
     descending = base.all(:index).find { |each| each.name == "IX_SLG_DT" }
     assert_equal descending.column_ids, descending.descending_ids
     script = Ddl.script(base, result.design_id).text
-    assert_empty Comparison.designs(base, result.design_id, *taken(script).then { |again| [ again.change_set.apply(Model::EMPTY), again.design_id ] })
+    assert_empty Comparison.designs(
+      base, result.design_id, *taken(script).then { |again| [ again.change_set.apply(Model::EMPTY), again.design_id ] }
+    )
   end
 
   def test_the_logical_side_has_what_the_tables_say
@@ -53,7 +58,8 @@ class IntakeTest < CoreTest
     SQL
     attribute = ->(name) { base.all(:attribute).find { |each| each.name.casecmp?(name) } }
     band = Logical::ValueType.of(attribute.call("Band"), base)
-    assert_equal [ "long_text", %w[low high], "low" ], [ band.name, band.allowed_values, attribute.call("Band").default_value ]
+    assert_equal [ "long_text", %w[low high], "low" ],
+                 [ band.name, band.allowed_values, attribute.call("Band").default_value ]
     assert_equal %w[1 9], attribute.call("Depth").then { |depth| [ depth.least_value, depth.most_value ] }
     assert_equal [ "0", "" ], attribute.call("Age").then { |age| [ age.least_value, age.most_value ] }
     assert_includes base.all(:relationship).map { |link| [ link.on_delete, link.on_update ] }, [ "cascade", "set null" ]
@@ -80,9 +86,11 @@ class IntakeTest < CoreTest
     SQL
     base = result.change_set.apply(Model::EMPTY)
     Invariants.check(result.change_set, base)
-    assert_equal [ "positive", "qty > 0 AND note <> ')'" ], base.all(:check).first.then { |check| [ check.name, Ddl::Names.text(base, check, :condition) ] }
+    assert_equal [ "positive", "qty > 0 AND note <> ')'" ],
+                 base.all(:check).first.then { |check| [ check.name, Ddl::Names.text(base, check, :condition) ] }
     assert_equal "ON child (a) WHERE b > 1", Ddl::Names.text(base, base.all(:index).first, :expression)
     log = result.log.map { |note| "#{note.object}: #{note.message}" }.join("\n")
-    [ /watch: This trigger/, /points at missing/, /child \(a\): .*cannot be read as a relationship/, /(one|two) \(x\): .*circle/ ].each { |pattern| assert_match pattern, log }
+    [ /watch: This trigger/, /points at missing/, /child \(a\): .*cannot be read as a relationship/,
+      /(one|two) \(x\): .*circle/ ].each { |pattern| assert_match pattern, log }
   end
 end

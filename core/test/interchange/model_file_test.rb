@@ -16,8 +16,11 @@ class ModelFileTest < CoreTest
   def test_the_generated_schema_accepts_it_and_is_the_published_one
     schema = JSONSchemer.schema(JSON.parse(JSON.generate(Interchange::JsonSchema.document)))
     assert_empty schema.validate(JSON.parse(File.write(ferries))).first(3).to_a.map { |error| error["error"] }
-    refute schema.valid?({ "format" => "kelvath-model", "version" => 1, "elements" => [ { "kind" => "entity", "id" => "a", "nmae" => "x" } ] })
-    assert_equal JSON.generate(Interchange::JsonSchema.document), JSON.generate(JSON.parse(::File.read(::File.expand_path("../../../docs/model-file.schema.json", __dir__))))
+    refute schema.valid?({ "format" => "kelvath-model", "version" => 1,
+                           "elements" => [ { "kind" => "entity", "id" => "a", "nmae" => "x" } ] })
+    assert_equal JSON.generate(
+      Interchange::JsonSchema.document
+    ), JSON.generate(JSON.parse(::File.read(::File.expand_path("../../../docs/model-file.schema.json", __dir__))))
   end
 
   def test_broken_files_say_what_is_wrong

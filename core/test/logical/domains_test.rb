@@ -5,15 +5,18 @@ require "core_test_helper"
 class DomainsTest < CoreTest
   def setup
     @draft = Draft.new(model("Vessel"), ids:)
-    @length = @draft.add(:domain, name: "Length", type: "decimal", precision: 8, scale: 2, unit: "m", least_value: "0", definition: "How long.")
-    @draught = @draft.add(:domain, name: "Draught", base_id: @length.id, precision: 5, most_value: "9.9", default_value: "1")
+    @length = @draft.add(:domain, name: "Length", type: "decimal", precision: 8, scale: 2, unit: "m", least_value: "0",
+                         definition: "How long.")
+    @draught = @draft.add(:domain, name: "Draught", base_id: @length.id, precision: 5, most_value: "9.9",
+                          default_value: "1")
     @attribute = Editing::Attributes.add(@draft, entity(@draft.model, "Vessel").id, "Draught", domain_id: @draught.id)
   end
 
   def type = Logical::ValueType.of(@draft.model[@attribute.id], @draft.model)
 
   def test_a_child_inherits_and_overrides
-    assert_equal [ "decimal(5,2)", "m", "0", "9.9", "1" ], [ type.to_s, type.unit, type.least_value, type.most_value, type.default_value ]
+    assert_equal [ "decimal(5,2)", "m", "0", "9.9", "1" ],
+                 [ type.to_s, type.unit, type.least_value, type.most_value, type.default_value ]
     @draft.set(@length.id, scale: 3, unit: "ft")
     assert_equal [ "decimal(5,3)", "ft" ], [ type.to_s, type.unit ]
     @draft.set(@attribute.id, unit: "cm", type: "integer")
@@ -21,7 +24,8 @@ class DomainsTest < CoreTest
   end
 
   def test_a_circle_of_domains_is_refused_with_its_names
-    change = ChangeSet.new(updates: [ ChangeSet::Update.new(id: @length.id, field: :base_id, before: nil, after: @draught.id) ])
+    change = ChangeSet.new(updates: [ ChangeSet::Update.new(id: @length.id, field: :base_id, before: nil,
+                                                            after: @draught.id) ])
     error = assert_raises(InvalidChange) { Invariants.check(change, change.apply(@draft.model)) }
     assert_match(/based on itself: Length → Draught → Length/, error.message)
   end
@@ -34,8 +38,10 @@ class DomainsTest < CoreTest
 
   # type, length, precision, scale => [texts that fit], [texts that do not]
   FITTING = {
-    [ "integer" ] => [ %w[1 -20 +3], %w[1.5 x] + [ "" ] ], [ "decimal", nil, 4, 2 ] => [ %w[12.34 -1 0.5], %w[123 1.234] ], [ "text", 3 ] => [ %w[abc], %w[abcd] ],
-    [ "date" ] => [ %w[2026-05-31], %w[31.5.2026 2026-13-01] ], [ "boolean" ] => [ %w[yes true 0], %w[maybe] ], [ "time" ] => [ %w[23:59 08:00:00], %w[24:00] ], [ "long_text" ] => [ %w[anything], [] ]
+    [ "integer" ] => [ %w[1 -20 +3], %w[1.5 x] + [ "" ] ],
+    [ "decimal", nil, 4, 2 ] => [ %w[12.34 -1 0.5], %w[123 1.234] ], [ "text", 3 ] => [ %w[abc], %w[abcd] ],
+    [ "date" ] => [ %w[2026-05-31], %w[31.5.2026 2026-13-01] ], [ "boolean" ] => [ %w[yes true 0], %w[maybe] ],
+    [ "time" ] => [ %w[23:59 08:00:00], %w[24:00] ], [ "long_text" ] => [ %w[anything], [] ]
   }.freeze
 
   def test_which_texts_fit_a_type
@@ -48,7 +54,8 @@ class DomainsTest < CoreTest
 
   def test_ranges_values_and_rules_arrive_in_the_script
     link = @draft.add(:entity, name: "Sailing")
-    @draft.add(:relationship, from_id: entity(@draft.model, "Vessel").id, to_id: link.id, on_delete: "cascade", on_update: "restrict")
+    @draft.add(:relationship, from_id: entity(@draft.model, "Vessel").id, to_id: link.id, on_delete: "cascade",
+               on_update: "restrict")
     text = script(@draft.model, "sqlite")
     assert_includes text, '"draught" >= 0'.delete('"')
     assert_includes text, "<= 9.9"
@@ -56,7 +63,8 @@ class DomainsTest < CoreTest
   end
 
   def test_unification_can_be_taken_apart
-    base = model("Each Booking may have many Tickets.", "Each Booking may have many Vehicles.", "Each Vehicle may need many Tickets.",
+    base = model("Each Booking may have many Tickets.", "Each Booking may have many Vehicles.",
+                 "Each Vehicle may need many Tickets.",
                  Booking: [ "Number: integer: *" ], Vehicle: [ "Place: integer: *" ], Ticket: [ "Seat: integer: *" ])
     draft = Draft.new(base, ids:)
     base.all(:relationship).first(2).each { |each| draft.set(each.id, identifying: true) }

@@ -5,8 +5,10 @@ require "core_test_helper"
 class KeyMigrationTest < CoreTest
   # entity of the ferry company => what it holds, key members marked.
   HOLDINGS = {
-    "Route Leg" => [ "Route Code*", "Leg Number*", "Crossing Time", "Distance", "From Harbour Code", "To Harbour Code" ],
-    "Defect" => [ "Vessel Hull Number*", "Inspection Number*", "Defect Number*", "Severity", "Description", "Cleared At",
+    "Route Leg" => [ "Route Code*", "Leg Number*", "Crossing Time", "Distance", "From Harbour Code",
+                     "To Harbour Code" ],
+    "Defect" => [ "Vessel Hull Number*", "Inspection Number*", "Defect Number*", "Severity", "Description",
+                  "Cleared At",
                   "Earlier Vessel Hull Number", "Earlier Inspection Number", "Earlier Number", "Work Order Reference" ],
     "Car" => [ "Booking Number*", "Vehicle Number*", "Roof Box" ],
     "Route Call" => [ "Route Code*", "Harbour Code*", "Call Order", "Dwell Time" ],
@@ -18,18 +20,22 @@ class KeyMigrationTest < CoreTest
   end
 
   def test_optionality_follows_the_parent_end
-    berth = Logical::KeyMigration.of(ferries).held(entity(ferries, "Sailing").id).select { |held| held.name.match?(/Berth|Harbour/) }
+    berth = Logical::KeyMigration.of(ferries).held(entity(ferries, "Sailing").id).select do |held|
+      held.name.match?(/Berth|Harbour/)
+    end
     assert_equal [ false, false ], berth.map(&:mandatory)
   end
 
   def test_parallel_relationships_without_role_names_stay_apart
     twice = Draft.new(model("Harbour", "Leg", Harbour: [ "Code: text(3): *" ]), ids:)
-    2.times { twice.add(:relationship, from_id: entity(twice.model, "Harbour").id, to_id: entity(twice.model, "Leg").id, to_most: nil) }
+    2.times { twice.add(:relationship, from_id: entity(twice.model, "Harbour").id, to_id: entity(twice.model, "Leg").id,
+                        to_most: nil) }
     assert_equal [ "Harbour Code", "Harbour Code 2" ], held_names(twice.model, "Leg")
   end
 
   def test_the_same_value_by_two_ways_is_one_attribute
-    base = model("Each Booking may have many Tickets.", "Each Booking may have many Vehicles.", "Each Vehicle may need many Tickets.",
+    base = model("Each Booking may have many Tickets.", "Each Booking may have many Vehicles.",
+                 "Each Vehicle may need many Tickets.",
                  Booking: [ "Number: integer: *" ], Vehicle: [ "Place: integer: *" ], Ticket: [ "Seat: integer: *" ])
     draft = Draft.new(base, ids:)
     base.all(:relationship).first(2).each { |link| draft.set(link.id, identifying: true) }
@@ -39,7 +45,8 @@ class KeyMigrationTest < CoreTest
   end
 
   def test_upstream_changes_arrive_and_nothing_is_stored
-    base = model("Each Vessel may make many Sailings.", Vessel: [ "Hull Number: text(12): *" ], Sailing: [ "Day: date: *" ])
+    base = model("Each Vessel may make many Sailings.", Vessel: [ "Hull Number: text(12): *" ],
+                 Sailing: [ "Day: date: *" ])
     attribute = base.all(:attribute).find { |each| each.name == "Hull Number" }
     after = Editing.set(base, attribute.id, :name, "Registration").apply(base)
     assert_equal [ "Day*", "Vessel Registration" ], held_names(after, "Sailing")
@@ -55,7 +62,9 @@ class KeyMigrationTest < CoreTest
 
   def test_long_chains_do_not_overflow
     elements = Array.new(3000) { |number| Metamodel::Entity.new(id: format("e%04d", number), name: "E#{number}") }
-    links = elements.each_cons(2).map { |from, to| Metamodel::Relationship.new(id: "r#{to.id}", from_id: from.id, to_id: to.id, to_most: nil, identifying: true) }
+    links = elements.each_cons(2).map do |from, to|
+      Metamodel::Relationship.new(id: "r#{to.id}", from_id: from.id, to_id: to.id, to_most: nil, identifying: true)
+    end
     assert_nil Logical::KeyMigration.cycle(Model.of(elements + links))
     closed = Metamodel::Relationship.new(id: "back", from_id: "e2999", to_id: "e0000", to_most: nil, identifying: true)
     assert_equal 3000, Logical::KeyMigration.cycle(Model.of(elements + links + [ closed ])).size

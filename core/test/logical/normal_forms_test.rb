@@ -3,7 +3,10 @@
 require "core_test_helper"
 
 class NormalFormsTest < CoreTest
-  def theory(attributes, *dependencies) = Logical::NormalForms.new(attributes.chars, dependencies.map { |each| each.split(">").map(&:chars) })
+  def theory(attributes, *dependencies)
+    Logical::NormalForms.new(attributes.chars, dependencies.map { |each| each.split(">").map(&:chars) })
+  end
+
   def words(sets) = sets.map { |set| set.sort.join }.sort
 
   # attributes, dependencies => [keys, normal form]; from textbooks (Maier 1983; Elmasri and Navathe).
@@ -26,7 +29,9 @@ class NormalFormsTest < CoreTest
   end
 
   def test_minimal_cover_drops_what_follows
-    cover = theory("abcd", "a>b", "b>c", "a>c", "ab>d").minimal_cover.map { |each| [ each.determinant.to_a.sort.join, each.dependents.to_a.join ] }
+    cover = theory("abcd", "a>b", "b>c", "a>c", "ab>d").minimal_cover.map do |each|
+      [ each.determinant.to_a.sort.join, each.dependents.to_a.join ]
+    end
     assert_equal [ %w[a b], %w[a d], %w[b c] ], cover.sort
   end
 
@@ -34,13 +39,16 @@ class NormalFormsTest < CoreTest
     200.times do |seed|
       random = Random.new(seed)
       attributes = "abcdef"[0, 3 + random.rand(4)]
-      dependencies = Array.new(random.rand(1..5)) { [ attributes.chars.sample(random.rand(1..2), random:), attributes.chars.sample(1, random:) ].map(&:join).join(">") }
+      dependencies = Array.new(random.rand(1..5)) { [ attributes.chars.sample(random.rand(1..2), random:),
+                                                      attributes.chars.sample(1, random:) ].map(&:join).join(">") }
       found = theory(attributes, *dependencies)
       result = found.synthesis
       assert result.lossless, "lossless: #{seed} #{dependencies}"
       assert result.preserving, "preserving: #{seed} #{dependencies}"
       assert_equal attributes.chars.to_set, result.relations.reduce(Set.new) { |all, each| all | each.attributes }
-      result.relations.each { |relation| assert_includes %i[third bcnf], projected(found, relation.attributes).normal_form, "#{seed} #{dependencies}" }
+      result.relations.each do |relation|
+        assert_includes %i[third bcnf], projected(found, relation.attributes).normal_form, "#{seed} #{dependencies}"
+      end
     end
   end
 

@@ -14,14 +14,19 @@ class ValueCheckTest < CoreTest
   def field(type) = Metamodel::Field.new(:thing, type, **TYPES.fetch(type))
 
   def test_what_fits_and_what_does_not
-    GOOD.each { |type, values| values.each { |value| assert_nil Metamodel::ValueCheck.fault(field(type), value), "#{type} #{value.inspect[0, 40]}" } }
-    BAD.each { |type, values| values.each { |value| assert_match(/\AThing .*\.\z/m, Metamodel::ValueCheck.fault(field(type), value).to_s, "#{type} #{value.inspect[0, 40]}") } }
+    GOOD.each { |type, values| values.each { |value| assert_nil Metamodel::ValueCheck.fault(field(type), value),
+                                                                "#{type} #{value.inspect[0, 40]}" } }
+    BAD.each { |type, values| values.each { |value| assert_match(
+      /\AThing .*\.\z/m, Metamodel::ValueCheck.fault(field(type), value).to_s, "#{type} #{value.inspect[0, 40]}"
+    ) } }
   end
 
   def test_every_bad_value_is_stopped_at_the_gate
     BAD.slice(:text, :name).each do |type, values|
       values.each do |value|
-        change = ChangeSet.new(updates: [ ChangeSet::Update.new(id: entity(ferries, "Vessel").id, field: type == :name ? :name : :definition, before: "", after: value) ])
+        change = ChangeSet.new(updates: [ ChangeSet::Update.new(id: entity(ferries, "Vessel").id, field: type == :name ?
+            :name :
+            :definition, before: "", after: value) ])
         assert_raises(InvalidChange, value.inspect[0, 40]) { Invariants.check(change, change.apply(ferries)) }
       end
     end
@@ -35,7 +40,9 @@ class ValueCheckTest < CoreTest
     odd = entity(ferries, "Vessel").with(definition: "bell \a", name: "x" * 5000)
     kept = ChangeSet.from_h(JSON.parse(JSON.generate(ChangeSet.new(removals: [ odd ]).to_h)))
     assert_equal odd, kept.removals.first
-    back = ChangeSet.new(additions: [ odd.with(name: "Odd").then { |element| Metamodel::Entity.new(id: "odd", **element.values) } ])
+    back = ChangeSet.new(
+      additions: [ odd.with(name: "Odd").then { |element| Metamodel::Entity.new(id: "odd", **element.values) } ]
+    )
     Invariants.check(back, back.apply(ferries), restoring: true)
     assert_raises(InvalidChange) { Invariants.check(back, back.apply(ferries)) }
   end

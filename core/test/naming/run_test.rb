@@ -5,10 +5,19 @@ require "core_test_helper"
 # Names of whole designs, and what a change by hand brings with it.
 class NamingRunTest < CoreTest
   def words = @words ||= Demo::Words.lexicon(ids:)
-  def book(key, **changes) = Naming::Standard.new(words, Naming::Rulebook.new(Naming::Shipped.rules(key).map { |rule| changes.key?(rule.of.to_sym) ? rule.with(**changes[rule.of.to_sym]) : rule }))
+
+  def book(key, **changes)
+    Naming::Standard.new(words, Naming::Rulebook.new(Naming::Shipped.rules(key).map do |rule|
+      changes.key?(rule.of.to_sym) ? rule.with(**changes[rule.of.to_sym]) : rule
+    end))
+  end
+
   def short = @short ||= book("short")
 
-  def fleet = @fleet ||= model("Each Vessel may make many Sailings.", Vessel: [ "Hull Number: text(12): *", "Name: text(40)" ], Sailing: [ "Code: text(8): *", "Actual Departure Time: timestamp" ])
+  def fleet
+    @fleet ||= model("Each Vessel may make many Sailings.", Vessel: [ "Hull Number: text(12): *", "Name: text(40)" ],
+                     Sailing: [ "Code: text(8): *", "Actual Departure Time: timestamp" ])
+  end
 
   def derived(standard, source = fleet, platform: "postgresql")
     change = Derivation.derive(source, platform:, ids:, standard:).change_set
@@ -17,67 +26,97 @@ class NamingRunTest < CoreTest
 
   def named(model) = model.all(:table).to_h { |table| [ table.name, model.children(table.id, :column).map(&:name) ] }
   def constraints(model) = Naming::DesignNames::CONSTRAINTS.flat_map { |kind| model.all(kind).map(&:name) }.sort
-  def complete(model, standard, id, field, value) = Naming::Following.complete(Editing.set(model, id, field, value), model, -> { standard }).apply(model)
+
+  def complete(model, standard, id, field, value)
+    Naming::Following.complete(Editing.set(model, id, field, value), model, -> { standard }).apply(model)
+  end
 
   def test_a_derived_design_abbreviates
     assert_equal({ "VSL" => %w[HULL_NBR NM], "SLG" => %w[CD ACTL_DPT_TM VSL_HULL_NBR] }, named(derived(short)))
     assert_equal %w[FK_SLG_VSL IX_SLG_VSL_HULL_NBR PK_SLG PK_VSL], constraints(derived(short))
-    assert_equal({ "vessels" => %w[vessel_hull_number name], "sailings" => %w[sailing_code actual_departure_time vessel_hull_number] }, named(derived(book("many"))))
+    assert_equal({ "vessels" => %w[
+      vessel_hull_number name
+    ], "sailings" => %w[sailing_code actual_departure_time vessel_hull_number] }, named(derived(book("many"))))
     assert_equal %w[FkSailingVessel IxSailingVesselHullNumber PkSailing PkVessel], constraints(derived(book("humps")))
   end
 
   def test_when_the_tables_name_stands_in_front_of_its_columns
-    { "always" => %w[VSL_HULL_NBR VSL_NM], "for keys" => %w[VSL_HULL_NBR NM], "when repeated" => %w[HULL_NBR NM], "never" => %w[HULL_NBR NM] }
-      .each { |way, columns| assert_equal columns, named(derived(book("short", column: { owner_in_front: way })))["VSL"], way }
-    twice = fleet.updated(put: [ fleet.all(:attribute).find { |each| each.name == "Code" }.with(name: "Name") ], drop: [])
-    assert_equal [ "VSL_NM", "SLG_NM" ], named(derived(book("short", column: { owner_in_front: "when repeated" }), twice)).values_at("VSL", "SLG").flatten.grep(/NM/)
+    { "always" => %w[VSL_HULL_NBR VSL_NM], "for keys" => %w[VSL_HULL_NBR NM], "when repeated" => %w[HULL_NBR NM],
+      "never" => %w[HULL_NBR NM] }
+      .each do |way, columns|
+        assert_equal columns, named(derived(book("short", column: { owner_in_front: way })))["VSL"], way
+      end
+    twice = fleet.updated(put: [ fleet.all(:attribute).find { |each| each.name == "Code" }.with(name: "Name") ],
+                          drop: [])
+    assert_equal [ "VSL_NM", "SLG_NM" ], named(derived(book("short", column: { owner_in_front: "when repeated" }),
+                                                       twice)).values_at("VSL", "SLG").flatten.grep(/NM/)
   end
 
   def test_how_foreign_key_columns_are_named
-    legs = model("Each Harbour may begin many Route Legs.", Harbour: [ "Code: text(3): *" ], "Route Leg": [ "Number: integer: *" ])
+    legs = model("Each Harbour may begin many Route Legs.", Harbour: [ "Code: text(3): *" ],
+                 "Route Leg": [ "Number: integer: *" ])
     legs = legs.updated(put: [ legs.all(:relationship).first.with(role_name: "From Harbour") ], drop: [])
-    { "logical name" => "FROM_HBR_CD", "source name" => "CD", "role and source name" => "FROM_HBR_CD", "table and source name" => "HBR_CD" }
-      .each { |way, column| assert_equal column, named(derived(book("short", column: { migrated: way }), legs))["RTE_LEG"].last, way }
+    { "logical name" => "FROM_HBR_CD", "source name" => "CD", "role and source name" => "FROM_HBR_CD",
+      "table and source name" => "HBR_CD" }
+      .each do |way, column|
+        assert_equal column, named(derived(book("short", column: { migrated: way }), legs))["RTE_LEG"].last, way
+      end
   end
 
   def test_words_that_meet_are_said_once
-    legs = model("Each Route Leg may have many Stops.", "Route Leg": [ "Leg Number: integer: *" ], Stop: [ "Stop: integer: *" ])
-    assert_equal({ "route_legs" => [ "route_leg_number" ], "stops" => %w[stop route_leg_number] }, named(derived(book("many"), legs)))
+    legs = model("Each Route Leg may have many Stops.", "Route Leg": [ "Leg Number: integer: *" ],
+                 Stop: [ "Stop: integer: *" ])
+    assert_equal({ "route_legs" => [ "route_leg_number" ], "stops" => %w[stop route_leg_number] },
+                 named(derived(book("many"), legs)))
   end
 
   def test_a_run_names_a_design_anew_and_one_inverse_takes_it_back
     plain = derived(Naming::Standard.plain)
     run = Naming::Run.of(plain, short, design_id: plain.all(:design).first.id)
-    assert_equal [ "Vessel → VSL", "Hull Number → HULL_NBR" ], [ run.rows[0], run.rows[1] ].map { |row| "#{row.translation.steps.map(&:word).join(' ')} → #{row.after}" }
+    assert_equal [ "Vessel → VSL", "Hull Number → HULL_NBR" ], [ run.rows[0], run.rows[1] ].map { |row|
+      "#{row.translation.steps.map(&:word).join(' ')} → #{row.after}"
+    }
     change = run.change
     assert_equal named(derived(short)), named(change.apply(plain))
     assert_equal constraints(derived(short)), constraints(change.apply(plain))
     assert_equal plain, change.inverse.apply(change.apply(plain))
     some = run.change(chosen: [ run.rows[0].id ], edited: { run.rows[0].id => "BOATS" }).apply(plain)
-    assert_equal [ %w[BOATS sailing], true ], [ some.all(:table).map(&:name).sort, some.fetch(run.rows[0].id).name_fixed ]
-    assert_empty Naming::Run.of(some, short, design_id: some.all(:design).first.id).changes.map(&:id) & [ run.rows[0].id ]
+    assert_equal [ %w[BOATS sailing], true ],
+                 [ some.all(:table).map(&:name).sort, some.fetch(run.rows[0].id).name_fixed ]
+    assert_empty Naming::Run.of(some, short, design_id: some.all(:design).first.id).changes.map(&:id) &
+                 [ run.rows[0].id ]
     freed = Naming::Run.of(some, short, design_id: some.all(:design).first.id, all: true).change.apply(some)
     assert_equal [ "VSL", false ], freed.fetch(run.rows[0].id).then { |table| [ table.name, table.name_fixed ] }
   end
 
   def test_a_run_over_a_part_and_what_cannot_be_run
     plain = derived(Naming::Standard.plain)
-    rows = Naming::Run.of(plain, short, design_id: plain.all(:design).first.id, within: [ entity(plain, "Vessel").id ]).changes
+    rows = Naming::Run.of(plain, short, design_id: plain.all(:design).first.id,
+                          within: [ entity(plain, "Vessel").id ]).changes
     assert_equal %w[HULL_NBR NM PK_VSL VSL], rows.map(&:after).sort
-    assert_raises(UnknownName) { Naming::Run.of(plain, short, design_id: plain.all(:design).first.id, direction: "sideways") }
+    assert_raises(UnknownName) do
+      Naming::Run.of(plain, short, design_id: plain.all(:design).first.id, direction: "sideways")
+    end
     assert_raises(NotFound) { Naming::Run.of(plain, short, design_id: "nothing") }
   end
 
   def test_the_old_system_expands_as_a_whole
-    catalog = Intake::Catalog.new(tables: [ table("CRW_MBR", %w[CRW_MBR_ID CRW_MBR_NM SUPV_CRW_MBR_ID]), table("SLG", %w[SLG_ID ACTL_DPT_TM]) ], views: [])
+    catalog = Intake::Catalog.new(tables: [ table("CRW_MBR", %w[CRW_MBR_ID CRW_MBR_NM SUPV_CRW_MBR_ID]),
+                                            table("SLG", %w[SLG_ID ACTL_DPT_TM]) ], views: [])
     taken = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:)
     model, design_id = taken.model, taken.design_id
     assert_equal taken.change_set.apply(Model::EMPTY), model
     assert_equal [ "CRW MBR", "SLG" ], model.all(:entity).map(&:name).sort
     expanded = Naming::Run.of(model, short, design_id:, direction: "words").change.apply(model)
-    assert_equal({ "Crew Member" => [ "Crew Member Identifier", "Crew Member Name", "Supervisor Crew Member Identifier" ], "Sailing" => [ "Sailing Identifier", "Actual Departure Time" ] },
-                 expanded.all(:entity).to_h { |each| [ each.name, expanded.children(each.id, :attribute).map(&:name) ] })
-    assert_equal expanded.all(:entity).map(&:name), Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:, standard: short).model.all(:entity).map(&:name)
+    assert_equal({ "Crew Member" => [ "Crew Member Identifier", "Crew Member Name",
+                                      "Supervisor Crew Member Identifier" ], "Sailing" =>
+                                                                               [ "Sailing Identifier", "Actual Departure Time" ] },
+                 expanded.all(:entity).to_h do |each|
+                   [ each.name, expanded.children(each.id, :attribute).map(&:name) ]
+                 end)
+    assert_equal expanded.all(:entity).map(&:name), Starting.from_catalog(
+      "HSOPS", catalog, platform: "sqlite", ids:, standard: short
+    ).model.all(:entity).map(&:name)
   end
 
   def test_a_whole_model_is_named_from_the_side_that_leads
@@ -85,7 +124,8 @@ class NamingRunTest < CoreTest
     taken = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:).model
     both = Derivation.derive(taken, platform: "postgresql", ids:).change_set.apply(taken)
     named = Naming::Run.whole(both, book("many")).map(&:change).reduce(ChangeSet.new, :+).apply(both)
-    assert_equal [ "Crew Member", %w[CRW_MBR crew_members] ], [ named.all(:entity).first.name, named.all(:table).map(&:name).sort ]
+    assert_equal [ "Crew Member", %w[CRW_MBR crew_members] ],
+                 [ named.all(:entity).first.name, named.all(:table).map(&:name).sort ]
     assert_empty Naming::Run.whole(named, book("many")).flat_map(&:changes)
   end
 
@@ -110,9 +150,11 @@ class NamingRunTest < CoreTest
     model = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:, standard: short).model
     crew, column = model.all(:table).first, model.all(:column).last
     assert_equal "Booked Passenger", complete(model, short, crew.id, :name, "BKD_PSG").all(:entity).first.name
-    assert_equal "Crew Member Status", complete(model, short, column.id, :name, "CRW_MBR_STS").all(:attribute).find { |each| each.id == column.source_id }.name
+    assert_equal "Crew Member Status", complete(model, short, column.id, :name, "CRW_MBR_STS").all(:attribute)
+      .find { |each| each.id == column.source_id }.name
     by_hand = complete(model, short, model.all(:entity).first.id, :name, "Seafarer")
-    assert_equal [ "Seafarer", true, "CRW_MBR" ], [ by_hand.all(:entity).first.name, by_hand.all(:entity).first.name_fixed, by_hand.all(:table).first.name ]
+    assert_equal [ "Seafarer", true, "CRW_MBR" ], [ by_hand.all(:entity).first
+      .name, by_hand.all(:entity).first.name_fixed, by_hand.all(:table).first.name ]
     assert_equal "Seafarer", complete(by_hand, short, crew.id, :name, "PSG").all(:entity).first.name
   end
 
@@ -121,7 +163,8 @@ class NamingRunTest < CoreTest
     draft.set(entity(draft.model, "Vessel").id, subject_area_id: draft.add(:subject_area, name: "Fleet").id)
     draft.add(:attribute, parent_id: entity(draft.model, "Vessel").id, name: "colour of Boat")
     compliance = Naming::Compliance.of(draft.model, short)
-    assert_equal [ [ "Fleet", 8, 7 ], [ nil, 11, 11 ] ], compliance.areas.map { |area| [ area.subject_area&.name, area.objects, area.complying ] }
+    assert_equal [ [ "Fleet", 8, 7 ], [ nil, 11, 11 ] ],
+                 compliance.areas.map { |area| [ area.subject_area&.name, area.objects, area.complying ] }
     assert_equal [ 19, 94.7 ], [ compliance.total.objects, compliance.total.percent ]
     assert_equal [ [ "colour", 1 ] ], compliance.unknown_words.map { |unknown| [ unknown.word, unknown.count ] }
     assert_equal %i[forbidden unknown class_word style], compliance.breaches.first.warnings.map(&:code)
@@ -130,7 +173,9 @@ class NamingRunTest < CoreTest
   private
 
   def table(name, columns)
-    Intake::Catalog::Table.new(name:, comment: "", columns: columns.map { |column| Intake::Catalog::Column.new(name: column, native_type: "integer", mandatory: false, identity: false, default_value: "", comment: "") },
-                               keys: [ Intake::Catalog::Key.new(name: "", primary: true, columns: columns.first(1)) ], foreign_keys: [], checks: [], indexes: [])
+    Intake::Catalog::Table.new(name:, comment: "", columns: columns.map { |column| Intake::Catalog::Column
+      .new(name: column, native_type: "integer", mandatory: false, identity: false, default_value: "", comment: "") },
+                               keys: [ Intake::Catalog::Key.new(name: "", primary: true, columns: columns.first(1)) ],
+                               foreign_keys: [], checks: [], indexes: [])
   end
 end

@@ -9,11 +9,14 @@ class EverythingTest < CoreTest
   DIRECTORY = File.expand_path("everything", __dir__)
 
   def taken(database)
-    Starting.from_catalog("Everything", Intake.catalog("sqlite", ->(sql) { database.execute(sql) }), platform: "sqlite", ids:)
+    Starting.from_catalog("Everything", Intake.catalog("sqlite", ->(sql) { database.execute(sql) }), platform: "sqlite",
+                          ids:)
   end
 
   def made(*scripts)
-    SQLite3::Database.new(":memory:", results_as_hash: true).tap { |database| scripts.each { |script| database.execute_batch(script) } }
+    SQLite3::Database.new(":memory:", results_as_hash: true).tap do |database|
+      scripts.each { |script| database.execute_batch(script) }
+    end
   end
 
   def test_sqlite
@@ -23,7 +26,8 @@ class EverythingTest < CoreTest
     golden("sqlite.script.sql", script)
     again = taken(made(script))
     assert_empty Comparison.designs(first.model, first.design_id, again.model, again.design_id)
-    assert_equal first.log.map { |note| "#{note.object}: #{note.message}" }.sort, File.readlines(File.join(DIRECTORY, "sqlite.log"), chomp: true)
+    assert_equal first.log.map { |note| "#{note.object}: #{note.message}" }.sort,
+                 File.readlines(File.join(DIRECTORY, "sqlite.log"), chomp: true)
   end
 
   private

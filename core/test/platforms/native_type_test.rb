@@ -19,7 +19,8 @@ class NativeTypeTest < CoreTest
       "integer[3]" => { "base" => "array", "arguments" => [ 3 ], "of" => [ { "base" => "integer" } ] },
       "text array" => { "base" => "array", "of" => [ { "base" => "text" } ] },
       "row(town text, \"Post Code\" varchar(8))" =>
-        { "base" => "row", "fields" => [ [ "town", { "base" => "text" } ], [ "Post Code", { "base" => "varchar", "arguments" => [ 8 ] } ] ] },
+        { "base" => "row", "fields" => [ [ "town", { "base" => "text" } ],
+                                         [ "Post Code", { "base" => "varchar", "arguments" => [ 8 ] } ] ] },
       "" => { "base" => "" }, "what ( is" => { "base" => "what(is" }, "a(1)(2)" => { "base" => "a(1)(2)" } }
       .each { |text, type| assert_equal type, read(text), text }
   end
@@ -39,8 +40,10 @@ class NativeTypeTest < CoreTest
   end
 
   def test_only_types_are_values
-    { "varchar(30)" => /must say what it is based on/, { "base" => "a", "size" => 3 } => /has a part/, { "base" => "a", "of" => 3 } => /parts/,
-      { "base" => "a", "arguments" => [ 1.5 ] } => /neither text nor/, { "base" => "a", "fields" => [ [ 1, { "base" => "b" } ] ] } => /field without/,
+    { "varchar(30)" => /must say what it is based on/, { "base" => "a", "size" => 3 } => /has a part/,
+      { "base" => "a", "of" => 3 } => /parts/,
+      { "base" => "a", "arguments" => [ 1.5 ] } => /neither text nor/,
+      { "base" => "a", "fields" => [ [ 1, { "base" => "b" } ] ] } => /field without/,
       { "base" => "a", "of" => [ {} ] } => /based on/ }.each { |value, fault| assert_match fault, Type.fault(value) }
     deep = (1..30).reduce({ "base" => "a" }) { |inner, _| { "base" => "array", "of" => [ inner ] } }
     assert_match(/too deeply/, Type.fault(deep))
@@ -56,26 +59,31 @@ class NativeTypeTest < CoreTest
     first = typed.(draft.model, "row(street text, town row(name text, code varchar(8))) array")
     assert_equal [ [ "homes", 0 ], [ "street", 1 ], [ "town", 1 ], [ "name", 2 ], [ "code", 2 ] ],
                  Metamodel::Column.nested(first, table.id).map { |each, depth| [ each.name, depth ] }
-    assert_includes Ddl.script(first, design.id).text, "homes row(street text, town row(name text, code varchar(8))) array"
+    assert_includes Ddl.script(first, design.id).text,
+                    "homes row(street text, town row(name text, code varchar(8))) array"
     assert_empty Findings.of(first).map(&:message).grep(/within/)
 
     street = first.children(column.id, :column).first
     second = typed.(first, "row(town row(name text), street varchar(40)) array")
     assert_equal %w[town street], second.children(column.id, :column).map(&:name)
-    assert_equal [ street.id, { "base" => "varchar", "arguments" => [ 40 ] } ], second[street.id].then { |each| [ each.id, each.native_type ] }
+    assert_equal [ street.id, { "base" => "varchar", "arguments" => [ 40 ] } ],
+                 second[street.id].then { |each| [ each.id, each.native_type ] }
     assert_equal [ table.id ], second[street.id].card_ids(second)
   end
 
   def test_records_of_a_catalog_and_of_a_platform_without_them
     catalog = Intake::Catalog
     told = catalog::Column.new(name: "town", comment: "Where they live.")
-    column = catalog::Column.new(name: "home", native_type: "row(town text)", mandatory: false, identity: false, default_value: "", comment: "", columns: [ told ])
-    table = catalog::Table.new(name: "passenger", comment: "", columns: [ column ], keys: [], foreign_keys: [], checks: [], indexes: [])
+    column = catalog::Column.new(name: "home", native_type: "row(town text)", mandatory: false, identity: false,
+                                 default_value: "", comment: "", columns: [ told ])
+    table = catalog::Table.new(name: "passenger", comment: "", columns: [ column ], keys: [], foreign_keys: [],
+                               checks: [], indexes: [])
     model = Starting.from_catalog("T", catalog.new(tables: [ table ], views: []), platform: "tideline", ids:).model
     town = model.all(:column).find { |each| each.name == "town" }
     assert_equal [ "Where they live.", "home" ], [ town.comment, model[town.parent_id].name ]
     elsewhere = ChangeSet.set(model.all(:design).first, platform: "sqlite", version: "").apply(model)
-    assert_equal [ town.id ], Findings.of(elsewhere).select { |each| each.message.include?("columns within columns") }.map(&:element_id)
+    assert_equal [ town.id ], Findings.of(elsewhere).select { |each| each.message.include?("columns within columns") }
+                                      .map(&:element_id)
   end
 
   # Files and journals of before say types as text.

@@ -6,11 +6,13 @@ class PlatformsTest < CoreTest
   def platform(key) = Platforms.fetch(key)
 
   def test_every_logical_type_comes_back_from_its_native_one
-    lost = { "sqlite" => { "uuid" => "fixed_text", "long_text" => "long_text", "" => "long_text" }, "postgresql" => { "" => "long_text" }, "tideline" => { "" => "long_text" } }
+    lost = { "sqlite" => { "uuid" => "fixed_text", "long_text" => "long_text", "" => "long_text" },
+             "postgresql" => { "" => "long_text" }, "tideline" => { "" => "long_text" } }
     Platforms.all.each do |each|
       key = each.key
       Metamodel::LOGICAL_TYPES.each do |type|
-        sizes = { "text" => { length: 12 }, "fixed_text" => { length: 3 }, "decimal" => { precision: 9, scale: 2 } }.fetch(type, {})
+        sizes = { "text" => { length: 12 }, "fixed_text" => { length: 3 },
+                  "decimal" => { precision: 9, scale: 2 } }.fetch(type, {})
         native = each.read_type(each.native_type(Logical::ValueType.new(name: type, **sizes)))
         found = each.logical_type(native)
         assert_equal lost.fetch(key, {}).fetch(type, type), found[:type], "#{key} #{type} as #{native}"
@@ -20,19 +22,24 @@ class PlatformsTest < CoreTest
   end
 
   def test_catalog_spellings_are_one
-    { "character varying(30)" => "varchar(30)", "timestamp without time zone" => "timestamp", "NUMERIC(9)" => "numeric(9,0)", "numeric(9, 2)" => "numeric(9,2)",
-      "int" => "integer", "timestamp with time zone" => "timestamptz" }.each { |long, short| assert_equal short, platform("postgresql").then { |each| each.write_type(each.read_type(long)) } }
+    { "character varying(30)" => "varchar(30)", "timestamp without time zone" => "timestamp",
+      "NUMERIC(9)" => "numeric(9,0)", "numeric(9, 2)" => "numeric(9,2)",
+      "int" => "integer", "timestamp with time zone" => "timestamptz" }.each do |long, short|
+        assert_equal short, platform("postgresql").then { |each| each.write_type(each.read_type(long)) }
+      end
   end
 
   def test_identifiers_and_literals_are_quoted
-    { "vessel" => "vessel", "order" => '"order"', "Vessel" => '"Vessel"', "two words" => '"two words"', 'a"b' => '"a""b"', "naïve" => '"naïve"', "a\0b" => '"ab"', "9lives" => '"9lives"' }
+    { "vessel" => "vessel", "order" => '"order"', "Vessel" => '"Vessel"', "two words" => '"two words"',
+      'a"b' => '"a""b"', "naïve" => '"naïve"', "a\0b" => '"ab"', "9lives" => '"9lives"' }
       .each { |name, quoted| assert_equal quoted, platform("sqlite").quote(name) }
     assert_equal "'it''s'", platform("postgresql").literal("it's")
   end
 
   def test_defaults_are_values_or_known_words_never_free_sql
     type = ->(name) { Logical::ValueType.new(name:) }
-    { [ "5", "integer" ] => "5", [ "-1.5", "decimal" ] => "-1.5", [ "5", "text" ] => "'5'", [ "true", "boolean" ] => "true", [ "current_timestamp", "timestamp" ] => "current_timestamp",
+    { [ "5", "integer" ] => "5", [ "-1.5", "decimal" ] => "-1.5", [ "5", "text" ] => "'5'",
+      [ "true", "boolean" ] => "true", [ "current_timestamp", "timestamp" ] => "current_timestamp",
       [ "true", "text" ] => "'true'", [ "0); DROP TABLE x", "integer" ] => "'0); DROP TABLE x'", [ "", "text" ] => "" }
       .each { |(text, name), sql| assert_equal sql, platform("postgresql").default_expression(text, type.call(name)) }
   end

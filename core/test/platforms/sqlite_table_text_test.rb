@@ -6,7 +6,8 @@ class SqliteTableTextTest < CoreTest
   def text(sql) = Platforms::Sqlite::TableText.new("CREATE TABLE t (#{sql})")
 
   def test_names_and_conditions_of_constraints
-    read = text("a int CONSTRAINT pk PRIMARY KEY, b text CONSTRAINT few CHECK (b IN ('x', 'y)')), CONSTRAINT one UNIQUE (\"A\", b), CONSTRAINT up FOREIGN KEY (b) REFERENCES u (c), CHECK (a > (1 + 2))")
+    read = text("a int CONSTRAINT pk PRIMARY KEY, b text CONSTRAINT few CHECK (b IN ('x', 'y)')), CONSTRAINT one " \
+                "UNIQUE (\"A\", b), CONSTRAINT up FOREIGN KEY (b) REFERENCES u (c), CHECK (a > (1 + 2))")
     assert_equal "pk", read.primary_name
     assert_equal [ [ "few", "b IN ('x', 'y)')" ], [ "", "a > (1 + 2)" ] ], read.checks
     assert_equal({ %w[a b] => "one" }, read.unique_names)

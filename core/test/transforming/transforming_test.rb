@@ -14,11 +14,16 @@ class TransformingTest < CoreTest
     after
   end
 
-  def attribute(model, owner, name) = model.children(entity(model, owner).id, :attribute).find { |each| each.name == name } || flunk("no #{owner} · #{name}")
+  def attribute(model, owner, name)
+    model.children(entity(model, owner).id, :attribute).find { |each| each.name == name } ||
+      flunk("no #{owner} · #{name}")
+  end
 
   def test_resolving_many_to_many
     link = ferries.all(:relationship).find { |each| each.phrase == "maintain" }
-    carrying = Draft.new(ferries, ids:).tap { |draft| draft.add(:attribute, parent_id: link.id, name: "Since", type: "date", mandatory: true) }.model
+    carrying = Draft.new(ferries, ids:).tap { |draft|
+      draft.add(:attribute, parent_id: link.id, name: "Since", type: "date", mandatory: true)
+    }.model
     after = transform("resolve", carrying, with: link.id, name: "Qualification")
     assert_equal [ "Crew Number*", "Vessel Class Code*", "Since" ], held_names(after, "Qualification")
     refute after.key?(link.id)
@@ -34,29 +39,35 @@ class TransformingTest < CoreTest
     merged = transform("merge", split, names: [ "Vessel", "Vessel Data" ])
     assert_equal held_names(ferries, "Vessel").sort, held_names(merged, "Vessel").sort
 
-    kept = assert_raises(InvalidValue) { transform("split", ferries, names: [ "Vessel" ], attributes: [ attribute(ferries, "Vessel", "Hull Number").id ]) }
+    kept = assert_raises(InvalidValue) do
+      transform("split", ferries, names: [ "Vessel" ], attributes: [ attribute(ferries, "Vessel", "Hull Number").id ])
+    end
     assert_match(/identifies Vessel and has to stay/, kept.message)
   end
 
   def test_moving_attributes_along_a_relationship
     link = ferries.all(:relationship).find { |each| each.phrase == "describe" }
-    after = transform("move_attributes", ferries, with: link.id, attributes: [ attribute(ferries, "Vessel", "Gross Tonnage").id ])
+    after = transform("move_attributes", ferries, with: link.id,
+                      attributes: [ attribute(ferries, "Vessel", "Gross Tonnage").id ])
     assert_includes held_names(after, "Vessel Class"), "Gross Tonnage"
     refute_includes held_names(after, "Vessel"), "Gross Tonnage"
   end
 
   def test_an_attribute_becomes_an_entity_and_back
-    there = transform("attribute_to_entity", ferries, with: attribute(ferries, "Harbour", "Island Name").id, name: "Island")
+    there = transform("attribute_to_entity", ferries, with: attribute(ferries, "Harbour", "Island Name").id,
+                      name: "Island")
     assert_equal [ "Name*" ], held_names(there, "Island")
     assert_includes held_names(there, "Harbour"), "Island Name"
     back = transform("entity_to_attribute", there, names: [ "Island" ])
     assert_includes held_names(back, "Harbour"), "Island"
     refute back.all(:entity).any? { |each| each.name == "Island" }
-    assert_match(/depends on others/, assert_raises(InvalidValue) { transform("entity_to_attribute", ferries, names: [ "Vessel" ]) }.message)
+    assert_match(/depends on others/,
+                 assert_raises(InvalidValue) { transform("entity_to_attribute", ferries, names: [ "Vessel" ]) }.message)
   end
 
   def test_a_repeated_group_becomes_an_entity
-    base = model("Passenger", Passenger: [ "Number: integer: *", "Phone 1: text(20): !", "Phone 2: text(20)", "Phone 3: text(20)", "Email: text(60)" ])
+    base = model("Passenger", Passenger: [ "Number: integer: *", "Phone 1: text(20): !", "Phone 2: text(20)",
+                                           "Phone 3: text(20)", "Email: text(60)" ])
     assert_includes Transforming.offers(base, [ entity(base, "Passenger").id ]).map(&:key), "unrepeat"
     after = transform("unrepeat", base, names: [ "Passenger" ])
     assert_equal [ "Passenger Number*", "Number*", "Phone" ], held_names(after, "Passenger Phone")
@@ -65,21 +76,28 @@ class TransformingTest < CoreTest
 
   def test_rolling_subtypes_up_and_down
     up = transform("roll_up", ferries, names: [ "Booked Vehicle" ])
-    assert_equal [ "Booking Number*", "Vehicle Number*", "Registration", "Length", "Kind", "Booked Vehicle Kind", "Roof Box", "Laden Weight", "Hazardous Goods", "Seats" ], held_names(up, "Booked Vehicle")
+    assert_equal [ "Booking Number*", "Vehicle Number*", "Registration", "Length", "Kind", "Booked Vehicle Kind",
+                   "Roof Box", "Laden Weight", "Hazardous Goods", "Seats" ], held_names(up, "Booked Vehicle")
     refute attribute(up, "Booked Vehicle", "Seats").mandatory
-    assert_equal %w[Car Lorry Coach], up.all(:allowed_value).select { |each| up[each.parent_id].name == "Booked Vehicle Kind" }.map(&:value)
+    assert_equal %w[Car Lorry Coach],
+                 up.all(:allowed_value).select { |each| up[each.parent_id].name == "Booked Vehicle Kind" }.map(&:value)
 
     down = transform("roll_down", ferries, names: [ "Booked Vehicle" ])
-    assert_equal [ "Registration", "Length", "Kind", "Roof Box" ], held_names(down, "Car").reject { |name| name.end_with?("*") }.select { |name| %w[Registration Length Kind].include?(name) || name == "Roof Box" }
+    assert_equal [ "Registration", "Length", "Kind", "Roof Box" ], held_names(down, "Car").reject { |name|
+      name.end_with?("*")
+    }.select { |name| %w[Registration Length Kind].include?(name) || name == "Roof Box" }
     refute down.all(:entity).any? { |each| each.name == "Booked Vehicle" }
-    assert_match(/may be none of its subtypes/, assert_raises(InvalidValue) { transform("roll_down", ferries, names: [ "Crew Member" ]) }.message)
+    assert_match(/may be none of its subtypes/,
+                 assert_raises(InvalidValue) { transform("roll_down", ferries, names: [ "Crew Member" ]) }.message)
   end
 
   def test_decomposing_into_third_normal_form
-    base = model("Call", Call: [ "Number: integer: *", "Harbour Code: text(3): !", "Harbour Name: text(60)", "Day: date" ])
+    base = model("Call",
+                 Call: [ "Number: integer: *", "Harbour Code: text(3): !", "Harbour Name: text(60)", "Day: date" ])
     draft = Draft.new(base, ids:)
     owner = entity(base, "Call")
-    draft.add(:dependency, parent_id: owner.id, determinant_ids: [ attribute(base, "Call", "Harbour Code").id ], dependent_ids: [ attribute(base, "Call", "Harbour Name").id ])
+    draft.add(:dependency, parent_id: owner.id, determinant_ids: [ attribute(base, "Call", "Harbour Code").id ],
+              dependent_ids: [ attribute(base, "Call", "Harbour Name").id ])
     report = Transforming::Decompose.report(draft.model, owner.id)
     assert_equal :second, report.theory.normal_form
     assert report.decomposition.lossless

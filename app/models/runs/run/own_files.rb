@@ -12,7 +12,8 @@ module Run::OwnFiles
 
     # What a stopped server left behind: runs that can never end, files that nobody will read. For a server that starts.
     def tidy
-      where(state: "waiting").update_all(state: "failed", message: "The server stopped before this began; start it again.")
+      where(state: "waiting").update_all(state: "failed",
+                                         message: "The server stopped before this began; start it again.")
       unfinished.select(&:lost?).each { |run| run.fail_with(Run::LOST) }
       kept = unfinished.ids + where(kind: "proof", state: "done").order(id: :desc).limit(KEPT).ids
       Dir.children(directory).each { |name| directory.join(name).delete unless kept.include?(name.to_i) }

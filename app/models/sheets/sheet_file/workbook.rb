@@ -47,13 +47,18 @@ class SheetFile::Workbook
   def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   def part?(name) = !@zip.find_entry(name).nil?
 
-  # Walks through a part of the file; yields each event's reader. Entities are refused: no spreadsheet program writes any.
+  # Walks through a part of the file; yields each event's reader. Entities are refused: no spreadsheet program writes
+  # any.
   def walk(name)
     entry = @zip.find_entry(name) || SheetFile.refuse("The file is not readable as XLSX: it has no #{name}.")
     SheetFile.refuse(too_large) if (@left -= entry.size).negative?
     stream = Unpacked.new(entry.get_input_stream, entry.size)
     Nokogiri::XML::Reader(stream, nil, nil, Nokogiri::XML::ParseOptions::NONET).each do |node|
-      SheetFile.refuse("The file defines entities of its own; save it again with a spreadsheet program.") if [ Nokogiri::XML::Reader::TYPE_DOCUMENT_TYPE, Nokogiri::XML::Reader::TYPE_ENTITY_REFERENCE ].include?(node.node_type)
+      if [ Nokogiri::XML::Reader::TYPE_DOCUMENT_TYPE,
+           Nokogiri::XML::Reader::TYPE_ENTITY_REFERENCE ].include?(node.node_type)
+        SheetFile.refuse("The file defines entities of its own; save it again with a spreadsheet program.")
+      end
+
       SheetFile.refuse("The file takes more than #{SECONDS_MOST} seconds to read.") if now > @until
       yield node
     end
@@ -62,8 +67,16 @@ class SheetFile::Workbook
   def too_large = "The file unpacks to more than #{SheetFile::UNPACKED / 1.megabyte} MB."
 
   def opens?(node, name) = node.node_type == Nokogiri::XML::Reader::TYPE_ELEMENT && node.local_name == name
-  def closes?(node, name) = node.local_name == name && (node.node_type == Nokogiri::XML::Reader::TYPE_END_ELEMENT || (node.node_type == Nokogiri::XML::Reader::TYPE_ELEMENT && node.self_closing?))
-  def text?(node) = [ Nokogiri::XML::Reader::TYPE_TEXT, Nokogiri::XML::Reader::TYPE_CDATA, Nokogiri::XML::Reader::TYPE_SIGNIFICANT_WHITESPACE ].include?(node.node_type)
+
+  def closes?(node, name)
+    node.local_name == name && (node.node_type == Nokogiri::XML::Reader::TYPE_END_ELEMENT ||
+                                (node.node_type == Nokogiri::XML::Reader::TYPE_ELEMENT && node.self_closing?))
+  end
+
+  def text?(node)
+    [ Nokogiri::XML::Reader::TYPE_TEXT, Nokogiri::XML::Reader::TYPE_CDATA,
+      Nokogiri::XML::Reader::TYPE_SIGNIFICANT_WHITESPACE ].include?(node.node_type)
+  end
 
   # The texts that cells share, in their order; what is said of their sound (rPh) is left out.
   def texts
@@ -91,9 +104,15 @@ class SheetFile::Workbook
   def date_styles
     own, formats, within = {}, [], false
     walk("xl/styles.xml") do |node|
-      own[node.attribute("numFmtId")] = node.attribute("formatCode").to_s.gsub(/\[[^\]]*\]|"[^"]*"/, "").match?(/[dmyhs]/i) if opens?(node, "numFmt")
+      if opens?(node, "numFmt")
+        own[node.attribute("numFmtId")] = node.attribute("formatCode").to_s.gsub(/\[[^\]]*\]|"[^"]*"/, "")
+                                              .match?(/[dmyhs]/i)
+      end
+
       within = opens?(node, "cellXfs") || (within && !closes?(node, "cellXfs")) if node.local_name == "cellXfs"
-      formats << (DATES.include?(node.attribute("numFmtId").to_i) || own[node.attribute("numFmtId")]) if within && opens?(node, "xf")
+      if within && opens?(node, "xf")
+        formats << (DATES.include?(node.attribute("numFmtId").to_i) || own[node.attribute("numFmtId")])
+      end
     end
     formats
   end
@@ -102,7 +121,9 @@ class SheetFile::Workbook
     first = nil
     walk("xl/workbook.xml") { |node| first ||= node.attribute("r:id") || node.attribute("id") if opens?(node, "sheet") }
     target = nil
-    walk("xl/_rels/workbook.xml.rels") { |node| target ||= node.attribute("Target") if opens?(node, "Relationship") && node.attribute("Id") == first }
+    walk("xl/_rels/workbook.xml.rels") do |node|
+      target ||= node.attribute("Target") if opens?(node, "Relationship") && node.attribute("Id") == first
+    end
     SheetFile.refuse("The file has no sheet.") unless target
 
     "xl/#{target.delete_prefix('/').delete_prefix('xl/')}"
@@ -112,8 +133,11 @@ class SheetFile::Workbook
     rows, cell, part, count = [], nil, nil, 0
     walk(name) do |node|
       if opens?(node, "c")
-        cell = place(node, rows).merge(type: node.attribute("t"), style: node.attribute("s").to_i, value: +"", formula: nil)
-        SheetFile.refuse("The file has more than #{SheetFile::CELLS_MOST} cells.") if (count += 1) > SheetFile::CELLS_MOST
+        cell = place(node, rows).merge(type: node.attribute("t"), style: node.attribute("s").to_i, value: +"",
+                                       formula: nil)
+        if (count += 1) > SheetFile::CELLS_MOST
+          SheetFile.refuse("The file has more than #{SheetFile::CELLS_MOST} cells.")
+        end
       elsif cell && %w[v t f].include?(node.local_name) && node.node_type == Nokogiri::XML::Reader::TYPE_ELEMENT
         part = node.local_name unless node.self_closing?
         cell[:formula] ||= +"" if node.local_name == "f"
@@ -131,7 +155,10 @@ class SheetFile::Workbook
     return { row: [ rows.size - 1, 0 ].max, column: rows.last&.size.to_i } unless letters
 
     row, column = row.to_i - 1, letters.each_char.reduce(0) { |sum, letter| (sum * 26) + letter.ord - 64 } - 1
-    SheetFile.refuse("A cell stands at #{node.attribute('r')}; at most #{ROWS_MOST} rows and #{WIDTH_MOST} columns are read.") if row >= ROWS_MOST || row.negative? || column >= WIDTH_MOST
+    if row >= ROWS_MOST || row.negative? || column >= WIDTH_MOST
+      SheetFile.refuse("A cell stands at #{node.attribute('r')}; at most #{ROWS_MOST} rows and #{WIDTH_MOST} columns " \
+                       "are read.")
+    end
 
     { row:, column: }
   end
@@ -155,7 +182,9 @@ class SheetFile::Workbook
     return text if text.empty?
 
     number = Float(text)
-    return number.abs < 1e15 && number == number.to_i ? number.to_i.to_s : number.to_s unless @dates[cell[:style]] && number.between?(1, 2_958_466)
+    unless @dates[cell[:style]] && number.between?(1, 2_958_466)
+      return number.abs < 1e15 && number == number.to_i ? number.to_i.to_s : number.to_s
+    end
 
     day = (FIRST_DAY + number.to_i).iso8601
     rest = ((number % 1) * 86_400).round

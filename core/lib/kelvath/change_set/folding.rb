@@ -26,7 +26,9 @@ module Kelvath
 
       def change_set
         updates = @set.flat_map do |id, fields|
-          fields.filter_map { |field, (before, after)| Update.new(id:, field:, before:, after:).freeze unless before == after }
+          fields.filter_map do |field, (before, after)|
+            Update.new(id:, field:, before:, after:).freeze unless before == after
+          end
         end
         kept = @removed.keys.select { |id| @added[id] && @added[id] == @removed[id] }
         ChangeSet.new(additions: @added.except(*kept).values, updates:, removals: @removed.except(*kept).values)

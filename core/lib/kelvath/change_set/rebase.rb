@@ -24,7 +24,10 @@ module Kelvath
       def additions
         arriving = @change.additions.to_h { |element| [ element.id, true ] }
         @change.additions.each do |element|
-          clash(element.id, nil, element, @model[element.id], "#{name_of(element)} is there already.") if @model.key?(element.id)
+          if @model.key?(element.id)
+            clash(element.id, nil, element, @model[element.id], "#{name_of(element)} is there already.")
+          end
+
           next if element.parent_id.nil? || arriving.key?(element.parent_id) || @model.key?(element.parent_id)
 
           clash(element.id, nil, element, nil, "What #{name_of(element)} stands within has been removed meanwhile.")

@@ -17,7 +17,9 @@ module Kelvath
           elements.concat(children)
           waiting.concat(children.map(&:id))
         end
-        elements.reject! { |each| each.kind == :schema && (!platform.supports?(:schemas) || platform.given_schema?(each.name)) }
+        elements.reject! do |each|
+          each.kind == :schema && (!platform.supports?(:schemas) || platform.given_schema?(each.name))
+        end
         new(model, platform:, root: design_id).outline(elements)
       end
 
@@ -30,8 +32,11 @@ module Kelvath
       end
 
       def outline(elements)
-        elements.group_by { |element| [ element.kind, path(element) ] }.each_with_object({}) do |((kind, path), list), found|
-          list.each_with_index { |element, index| found[[ kind, index.zero? ? path : "#{path} (#{index + 1})" ]] = fields(element) }
+        elements.group_by { |element| [ element.kind, path(element) ] }
+                .each_with_object({}) do |((kind, path), list), found|
+          list.each_with_index do |element, index|
+            found[[ kind, index.zero? ? path : "#{path} (#{index + 1})" ]] = fields(element)
+          end
         end
       end
 
@@ -62,11 +67,16 @@ module Kelvath
         folded(parts.join("."))
       end
 
-      def unnamed(element) = "(#{element.kind == :check ? Ddl::Names.text(@model, element, :condition) : names(element.column_ids).join(', ')})"
+      def unnamed(element)
+        "(#{element.kind == :check ? Ddl::Names.text(@model, element, :condition) : names(element.column_ids).join(', ')})"
+      end
+
       def folded(name) = @platform ? name.downcase : name
 
       def fields(element)
-        element.class.fields.each_value.select { |field| field.compared? && !field.internal? && !left_out?(element.kind, field.name) }
+        element.class.fields.each_value.select do |field|
+          field.compared? && !field.internal? && !left_out?(element.kind, field.name)
+        end
                .to_h { |field| [ field.name, value(element, field) ] }
       end
 

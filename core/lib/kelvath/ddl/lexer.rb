@@ -17,10 +17,12 @@ module Kelvath
 
       SKIPPED = /\s+|--[^\n]*|\/\*.*?(?:\*\/|\z)/m
       PATTERNS = {
-        string: /'(?:[^']|'')*'?/, quoted: /"(?:[^"]|"")*"?|`(?:[^`]|``)*`?|\[[^\]]*\]?/, number: /\d+(?:\.\d+)?(?:e[+-]?\d+)?/i,
+        string: /'(?:[^']|'')*'?/, quoted: /"(?:[^"]|"")*"?|`(?:[^`]|``)*`?|\[[^\]]*\]?/,
+        number: /\d+(?:\.\d+)?(?:e[+-]?\d+)?/i,
         word: /[[:alpha:]_][[:alnum:]_$]*/, symbol: /<=|>=|<>|!=|\|\||::|./m
       }.freeze
-      CLOSINGS = { "'" => /'(?:[^']|'')*'\z/, '"' => /"(?:[^"]|"")*"\z/, "`" => /`(?:[^`]|``)*`\z/, "[" => /\]\z/ }.freeze
+      CLOSINGS = { "'" => /'(?:[^']|'')*'\z/, '"' => /"(?:[^"]|"")*"\z/, "`" => /`(?:[^`]|``)*`\z/,
+                   "[" => /\]\z/ }.freeze
 
       # All tokens of a text, comments and white space left out.
       def self.tokens(text) = new(text).tokens

@@ -112,7 +112,8 @@ module Kelvath
 
       # The table itself, and the name it is given in the query.
       def read_source(index)
-        elsewhere = qualified?(index) ? qualified?(index - 2) : ctes.include?(key(index)) # of another database; the query's own
+        # of another database; the query's own
+        elsewhere = qualified?(index) ? qualified?(index - 2) : ctes.include?(key(index))
         id = elsewhere ? nil : @scope.tables[table_key(index)]
         elsewhere ||= qualified?(index) && id.nil? # of a schema that is not in the design
         found_table(index, id) if id

@@ -35,8 +35,8 @@ module Kelvath
       # The name to look a table or view up by, of [schema or nil, name].
       def key(parts) = parts.compact.join(".").downcase
 
-      # { key => id } of [[schema or nil, name], id] pairs. Without its schema a table is known where no other one of that name is
-      # meant: the one without a schema goes first.
+      # { key => id } of [[schema or nil, name], id] pairs. Without its schema a table is known where no other one of
+      # that name is meant: the one without a schema goes first.
       def tables_by_name(pairs)
         bare, within = pairs.partition { |(schema, _), _| schema.nil? }
         alone = within.group_by { |(_, name), _| name.downcase }.select { |_, list| list.one? }
@@ -59,7 +59,8 @@ module Kelvath
         all = Metamodel::Design.tables(model, design.id) + Metamodel::Design.views(model, design.id)
         tables = tables_by_name(all.map { |each| [ [ each.schema(model)&.name, each.name ], each.id ] })
         columns = ->(id) { model.children(id, :column).to_h { |each| [ each.name.downcase, each.id ] } }
-        Scope.new(tables:, columns:, table: ([ element, *model.ancestors(element) ].find { |each| each.kind == :table }&.id))
+        Scope.new(tables:, columns:,
+                  table: ([ element, *model.ancestors(element) ].find { |each| each.kind == :table }&.id))
       end
     end
   end

@@ -8,7 +8,8 @@ module Kelvath
       BEGINNINGS = { query: %w[select with values], index: %w[on] }.freeze
 
       # [[kind of element, field, kind of piece], …]: where a design holds pieces.
-      PLACES = [ [ :column, :default_value, :expression ], [ :column, :native_type, :type ], [ :column, :computed, :expression ],
+      PLACES = [ [ :column, :default_value, :expression ], [ :column, :native_type, :type ],
+                 [ :column, :computed, :expression ],
                  [ :check, :condition, :expression ], [ :clause, :text, :clause ],
                  [ :index, :expression, :index ], [ :view, :query, :query ] ].freeze
 
@@ -43,7 +44,9 @@ module Kelvath
         return "holds more than one expression" if %i[expression type].include?(@kind) && parted?
 
         beginnings = BEGINNINGS[@kind]
-        "does not begin with #{beginnings.map(&:upcase).join(' or ')}" unless beginnings.nil? || @tokens.drop_while { |token| token.symbol?("(") }.first&.word?(*beginnings)
+        unless beginnings.nil? || @tokens.drop_while { |token| token.symbol?("(") }.first&.word?(*beginnings)
+          "does not begin with #{beginnings.map(&:upcase).join(' or ')}"
+        end
       end
 
       # Its text as it can stand before a semicolon or a bracket: nothing that comes after it is swallowed.
@@ -93,7 +96,11 @@ module Kelvath
       end
 
       # A query may end with one, as people write it.
-      def statement_ends? = (@kind == :query ? @tokens[0...(@tokens.size - [ last_ends, 1 ].min)] : @tokens).any? { |token| token.symbol?(";") }
+      def statement_ends?
+        (@kind == :query ? @tokens[0...(@tokens.size - [ last_ends, 1 ].min)] : @tokens).any? do |token|
+          token.symbol?(";")
+        end
+      end
 
       def parted?
         depth = 0

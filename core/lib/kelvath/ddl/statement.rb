@@ -25,7 +25,8 @@ module Kelvath
       def handed_out
         Splitter.statements(text).map do |sql, line|
           known = statements.reverse.find { |statement| statement.line <= line }
-          Statement.new(kind: known&.kind || "statement", name: known&.name.to_s, sql:, element_id: known&.element_id, line:).freeze
+          Statement.new(kind: known&.kind || "statement", name: known&.name.to_s, sql:, element_id: known&.element_id,
+                        line:).freeze
         end
       end
 

@@ -12,10 +12,13 @@ module Kelvath
         @design = design
         @platform = Platforms.fetch(design.platform)
         @left_out = [] # lines about pieces of SQL that are not whole
-        @types = Hash.new { |known, type| known[type] = @pieces[[ @platform.write_type(type), :type ]] }.compare_by_identity
+        @types = Hash.new { |known, type| known[type] = @pieces[[ @platform.write_type(type), :type ]] }
+                     .compare_by_identity
         @quoted = Hash.new { |known, name| known[name] = @platform.quote(name) }
         # [text as it can be written, what is wrong with it]; the same types and defaults recur
-        @pieces = Hash.new { |known, (text, kind)| known[[ text, kind ]] = Ddl::Piece.new(text, kind).then { |piece| [ piece.written, piece.fault ] } }
+        @pieces = Hash.new do |known, (text, kind)|
+          known[[ text, kind ]] = Ddl::Piece.new(text, kind).then { |piece| [ piece.written, piece.fault ] }
+        end
       end
 
       # The whole Script.
@@ -34,8 +37,11 @@ module Kelvath
       end
 
       def statements
-        schema_statements + tables.map { |table| create_table(table) } + tables.flat_map { |table| late_foreign_keys(table) } +
-          tables.flat_map { |table| model.children(table.id, :index).filter_map { |index| create_index(table, index) } } +
+        schema_statements + tables.map { |table| create_table(table) } +
+          tables.flat_map { |table| late_foreign_keys(table) } +
+          tables.flat_map { |table|
+            model.children(table.id, :index).filter_map { |index| create_index(table, index) }
+          } +
           Metamodel::Design.views(model, @design.id).filter_map { |view| create_view(view) } + comment_statements
       end
 
@@ -60,7 +66,10 @@ module Kelvath
 
       def without_schemas(schemas)
         names = schemas.map(&:name).join(", ")
-        @left_out << "Left out: #{platform.title} knows no schemas; what is in #{names} is made without." if schemas.any?
+        if schemas.any?
+          @left_out << "Left out: #{platform.title} knows no schemas; what is in #{names} is made without."
+        end
+
         []
       end
 
@@ -73,7 +82,8 @@ module Kelvath
 
       # A line is text, or [comment lines, text].
       def joined(lines)
-        lines.map { |line| line.is_a?(Array) ? "#{indented(line.first)}#{INDENT}#{line.last}" : "#{INDENT}#{line}" }.join(",\n")
+        lines.map { |line| line.is_a?(Array) ? "#{indented(line.first)}#{INDENT}#{line.last}" : "#{INDENT}#{line}" }
+             .join(",\n")
       end
 
       def indented(comments) = comments.map { |comment| "#{INDENT}#{comment}\n" }.join
@@ -94,10 +104,12 @@ module Kelvath
       def piece(element, field)
         return unless element.values.key?(field)
 
-        written, fault = field == :native_type && model.leaf?(element.id) ? @types[element.native_type] : checked(element, field)
+        written,
+        fault = field == :native_type && model.leaf?(element.id) ? @types[element.native_type] : checked(element, field)
         return written unless fault
 
-        @left_out << "Left out: the #{element.class.fetch_field(field).label.downcase} of #{Describing.title(element, model)} #{fault}."
+        @left_out <<
+          "Left out: the #{element.class.fetch_field(field).label.downcase} of #{Describing.title(element, model)} #{fault}."
         nil
       end
 
@@ -108,7 +120,8 @@ module Kelvath
       end
 
       def column_sql(column)
-        parts = [ quote(column.name), piece(column, :native_type), collation(column), identity_clause(column), value_clause(column) ]
+        parts = [ quote(column.name), piece(column, :native_type), collation(column), identity_clause(column),
+                  value_clause(column) ]
         parts << "NOT NULL" if column.mandatory
         parts.compact.join(" ")
       end
@@ -129,19 +142,29 @@ module Kelvath
       # except: keys that are said elsewhere.
       def key_lines(table, except: [])
         keys = model.children(table.id, :key).reject { |key| except.include?(key) }
-        keys.partition(&:primary).flatten(1).map { |key| "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'} (#{columns(key.column_ids)})#{key_tail(key)}" }
+        keys.partition(&:primary).flatten(1).map do |key|
+          "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'} (#{columns(key.column_ids)})#{key_tail(key)}"
+        end
       end
 
       def check_lines(table)
-        model.children(table.id, :check).filter_map { |check| piece(check, :condition)&.then { |text| "#{constraint_name(check)}CHECK (#{text})" } }
+        model.children(table.id, :check).filter_map do |check|
+          piece(check, :condition)&.then { |text| "#{constraint_name(check)}CHECK (#{text})" }
+        end
       end
 
       def key_tail(key) = deferral(key)
-      def clause_lines(table) = model.children(table.id, :clause).filter_map { |clause| piece(clause, :text)&.then { |text| "#{constraint_name(clause)}#{text}" } }
+
+      def clause_lines(table)
+        model.children(table.id, :clause).filter_map do |clause|
+          piece(clause, :text)&.then { |text| "#{constraint_name(clause)}#{text}" }
+        end
+      end
 
       # When a constraint is looked at (SQL:2016, 10.8).
       def deferral(element)
-        { "yes" => " DEFERRABLE", "initially deferred" => " DEFERRABLE INITIALLY DEFERRED" }.fetch(element.options["deferrable"], "")
+        { "yes" => " DEFERRABLE",
+          "initially deferred" => " DEFERRABLE INITIALLY DEFERRED" }.fetch(element.options["deferrable"], "")
       end
 
       # Foreign keys written inside CREATE TABLE; the others follow when all tables are there.
@@ -159,10 +182,13 @@ module Kelvath
           "#{" (#{columns(key.target_column_ids)})" if key.target_column_ids.any?}#{action(key, :on_delete)}#{action(key, :on_update)}#{deferral(key)}"
       end
 
-      def action(key, event) = key[event] == "no action" ? "" : " #{event.to_s.tr('_', ' ').upcase} #{key[event].upcase}"
+      def action(key, event)
+        key[event] == "no action" ? "" : " #{event.to_s.tr('_', ' ').upcase} #{key[event].upcase}"
+      end
 
       def create_index(table, index)
-        body = index.expression.empty? ? "ON #{place(table)} #{index_method(index)}(#{index_columns(index)})" : piece(index, :expression)
+        body = index.expression.empty? ? "ON #{place(table)} #{index_method(index)}(#{index_columns(index)})" :
+                 piece(index, :expression)
         return unless body
 
         statement("index", index.name, "CREATE #{'UNIQUE ' if index.unique}INDEX #{quote(index.name)} #{body}", index)
@@ -171,13 +197,21 @@ module Kelvath
       def index_method(index) = index.options["method"]&.then { |name| "USING #{name} " }.to_s
 
       def index_columns(index)
-        index.column_ids.map { |id| "#{quote(model.fetch(id).name)}#{' DESC' if index.descending_ids.include?(id)}" }.join(", ")
+        index.column_ids.map { |id| "#{quote(model.fetch(id).name)}#{' DESC' if index.descending_ids.include?(id)}" }
+                        .join(", ")
       end
 
-      def create_view(view) = piece(view, :query)&.then { |text| statement("view", view.name, "CREATE #{view_words(view)} #{place(view)}#{view_columns(view)} AS\n#{text}", view) }
+      def create_view(view)
+        piece(view, :query)&.then { |text| statement(
+          "view", view.name, "CREATE #{view_words(view)} #{place(view)}#{view_columns(view)} AS\n#{text}", view
+        ) }
+      end
 
       def view_words(_view) = "VIEW"
-      def view_columns(view) = view.column_names.empty? ? "" : " (#{view.column_names.map { |name| quote(name) }.join(', ')})"
+
+      def view_columns(view)
+        view.column_names.empty? ? "" : " (#{view.column_names.map { |name| quote(name) }.join(', ')})"
+      end
 
       def comment_statements
         return [] unless platform.supports?(:comments)
@@ -226,7 +260,9 @@ module Kelvath
           next unless left.delete(table.id)
 
           ordered << table
-          waiters[table.id].each { |id| ready << left[id] if @waiting_for[id].delete?(table.id) && @waiting_for[id].empty? && left[id] }
+          waiters[table.id].each do |id|
+            ready << left[id] if @waiting_for[id].delete?(table.id) && @waiting_for[id].empty? && left[id]
+          end
         end
         ordered
       end

@@ -46,7 +46,8 @@ module Kelvath
           column_ids = migration.pairs.map { |child, _| column(child).id }
           target_column_ids = migration.pairs.map { |_, parent| @tables.column(migration.parent_id, parent.id).id }
           parts = { "target" => target.name, "role" => @tables.wanted.role(migration.link) || target.name }
-          add(:foreign_key, "foreign key", column_ids, parts, column_ids:, target_table_id: target.id, target_column_ids:,
+          add(:foreign_key, "foreign key", column_ids, parts, column_ids:, target_table_id: target.id,
+              target_column_ids:,
               source_id: migration.link.id, **actions(migration.link))
           unique_if_one(migration.link, column_ids) || index(column_ids, migration.link.id)
         end
@@ -62,7 +63,10 @@ module Kelvath
       # A child that may occur once only has a unique key on what it received.
       def unique_if_one(link, column_ids)
         return true if link.kind == :subtype_group
-        return false if Logical::Cardinality.many?(link, Logical::Cardinality.other(Logical::Cardinality.parent_side(link)))
+        if Logical::Cardinality.many?(link, Logical::Cardinality.other(Logical::Cardinality.parent_side(link)))
+          return false
+        end
+
         return true if @prefixes.include?(column_ids)
 
         @prefixes << column_ids
@@ -90,7 +94,9 @@ module Kelvath
       # The allowed values and the range of an attribute, as the platform says them: { role => condition }
       def conditions(held, type)
         name = Metamodel::Expression.reference(column(held).id)
-        ends = [ [ type.least_value, ">=" ], [ type.most_value, "<=" ] ].reject { |value, _| value.empty? || !type.fits?(value) }
+        ends = [ [ type.least_value, ">=" ], [ type.most_value, "<=" ] ].reject do |value, _|
+          value.empty? || !type.fits?(value)
+        end
         range = ends.map { |value, sign| "#{name} #{sign} #{literal(value, type)}" }
         values = type.allowed_values.map { |value| literal(value, type) }
         { "allowed values" => ("#{name} IN (#{values.join(', ')})" if values.any?),
@@ -109,8 +115,10 @@ module Kelvath
       # role: what it is of its source; named_ids: the columns that its name is made of; parts: further parts of it.
       def add(kind, role, named_ids, parts = {}, **values)
         rule = kind == :key ? (values[:primary] ? :primary_key : :unique_key) : kind
-        name = @tables.wanted.patterned(rule, { "table" => @table.name, "columns" => named_ids.map { |id| column_name(id) }, **parts })
-        element = Metamodel.fetch(kind).new(id: @tables.identity.of(role, values[:source_id], @entity.id), parent_id: @table.id,
+        name = @tables.wanted.patterned(rule, { "table" => @table.name,
+                                                "columns" => named_ids.map { |id| column_name(id) }, **parts })
+        element = Metamodel.fetch(kind).new(id: @tables.identity.of(role, values[:source_id], @entity.id),
+                                            parent_id: @table.id,
                                             name: @tables.names.take(name, limit: @tables.wanted.limit(rule)),
                                             position: @elements.size + 1.0, **values)
         @elements << element

@@ -29,7 +29,8 @@ module Kelvath
       def resolve(link)
         from = @source.fetch(link.from_id)
         to = @source.fetch(link.to_id)
-        entity = Metamodel::Entity.new(id: "#{link.id}-entity", name: junction_name(from, to), definition: Logical::Sentences.read_back(@source, link).join(" "),
+        entity = Metamodel::Entity.new(id: "#{link.id}-entity", name: junction_name(from, to),
+                                       definition: Logical::Sentences.read_back(@source, link).join(" "),
                                        subject_area_id: from.subject_area_id)
         @notes << "#{from.name} and #{to.name} are many to many; they meet in #{entity.name}."
         [ entity, half(link, :from, entity), half(link, :to, entity), *carried(link, entity) ]
@@ -37,19 +38,27 @@ module Kelvath
 
       def half(link, side, entity)
         role = side == :to ? link.role_name : ""
-        role = "Other #{@source.fetch(link.to_id).name}" if role.empty? && side == :to && Logical::Cardinality.recursive?(link)
-        Metamodel::Relationship.new(id: "#{link.id}-#{side}", from_id: link[:"#{side}_id"], to_id: entity.id, identifying: true, role_name: role,
+        if role.empty? && side == :to && Logical::Cardinality.recursive?(link)
+          role = "Other #{@source.fetch(link.to_id).name}"
+        end
+
+        Metamodel::Relationship.new(id: "#{link.id}-#{side}", from_id: link[:"#{side}_id"], to_id: entity.id,
+                                    identifying: true, role_name: role,
                                     position: link.position)
       end
 
       # The attributes that the relationship carried, ids and all, so that what refers to them still does.
       def carried(link, entity)
-        @source.children(link.id, :attribute).map { |attribute| Metamodel::Attribute.new(id: attribute.id, parent_id: entity.id, **attribute.values) }
+        @source.children(link.id, :attribute).map do |attribute|
+          Metamodel::Attribute.new(id: attribute.id, parent_id: entity.id, **attribute.values)
+        end
       end
 
       def junction_name(from, to)
         base = "#{from.name} #{to.name}"
-        name = [ base, *(2..).lazy.map { |number| "#{base} #{number}" }.first(100) ].find { |each| @names.add?(each.downcase) }
+        name = [ base, *(2..).lazy.map { |number| "#{base} #{number}" }.first(100) ].find do |each|
+          @names.add?(each.downcase)
+        end
         name || base
       end
     end

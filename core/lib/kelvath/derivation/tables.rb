@@ -24,7 +24,13 @@ module Kelvath
 
       # What a column says of where it comes from. A composed id can be long in a chain; storage takes any,
       # but a digest keeps it short.
-      def self.source_id(held) = held.id.length <= Metamodel::Field::NAME_LIMIT ? held.id : "#{held.via.first}.#{Digest::SHA256.hexdigest(held.id)[0, 26]}"
+      def self.source_id(held)
+        if held.id.length <= Metamodel::Field::NAME_LIMIT
+          held.id
+        else
+          "#{held.via.first}.#{Digest::SHA256.hexdigest(held.id)[0, 26]}"
+        end
+      end
 
       # Makes every table with its columns.
       def build
@@ -45,7 +51,8 @@ module Kelvath
 
       def add_table(entity)
         name = @names.take(wanted.table(entity).text, limit: wanted.limit(:table))
-        add Metamodel::Table.new(id: identity.of("table", entity.id), parent_id: @design_id, name:, comment: entity.definition,
+        add Metamodel::Table.new(id: identity.of("table", entity.id), parent_id: @design_id, name:,
+                                 comment: entity.definition,
                                  source_id: entity.id, position: @tables.size + 1.0)
       end
 
@@ -53,7 +60,9 @@ module Kelvath
         scope = Naming::Scope.new
         @keys.held(entity.id).each_with_index do |held, index|
           @columns[[ entity.id, held.id ]] = add_column(entity, held, scope, index + 1.0)
-          @notes << "#{entity.name} has no identifier; #{@columns[[ entity.id, held.id ]].name} numbers its rows." if held.own? && held.origin.nil?
+          if held.own? && held.origin.nil?
+            @notes << "#{entity.name} has no identifier; #{@columns[[ entity.id, held.id ]].name} numbers its rows."
+          end
         end
       end
 
@@ -62,19 +71,28 @@ module Kelvath
         numbered = held.surrogate? && held.primary
         note_missing_type(entity, held, type)
         add Metamodel::Column.new(
-          id: identity.of("column", entity.id, held.id), parent_id: table(entity.id).id, name: scope.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
-          native_type: numbered ? @platform.read_type(@platform.identity_type) : native(type), mandatory: held.mandatory, identity: numbered,
-          default_value: held.own? ? @platform.default_expression(type.default_value, type) : "", comment: held.origin&.definition.to_s,
+          id: identity.of("column", entity.id, held.id), parent_id: table(entity.id).id,
+          name: scope.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
+          native_type: numbered ? @platform.read_type(@platform.identity_type) : native(type),
+          mandatory: held.mandatory, identity: numbered,
+          default_value: held.own? ? @platform.default_expression(type.default_value, type) : "",
+          comment: held.origin&.definition.to_s,
           source_id: Tables.source_id(held), position:
         )
       end
 
       # The same types recur: each is worked out once.
-      def native(type) = @natives[[ type.name, type.length, type.precision, type.scale ]] ||= @platform.read_type(@platform.native_type(type))
+      def native(type)
+        @natives[[ type.name, type.length, type.precision,
+                   type.scale ]] ||= @platform.read_type(@platform.native_type(type))
+      end
 
 
       def note_missing_type(entity, held, type)
-        @notes << "#{entity.name} · #{held.name} has neither domain nor type; #{@platform.native_type(type)} stands in." if held.own? && type.name.to_s.empty?
+        if held.own? && type.name.to_s.empty?
+          @notes <<
+            "#{entity.name} · #{held.name} has neither domain nor type; #{@platform.native_type(type)} stands in."
+        end
       end
 
       def add(element)

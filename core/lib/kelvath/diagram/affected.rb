@@ -31,7 +31,11 @@ module Kelvath
       def touched = @touched ||= find_touched
 
       # Can lines connect otherwise, or say something else, than before?
-      def lines? = touched.any? { |element| LINKING.include?(element.kind) || (element.kind == :attribute && beside_line?(element)) }
+      def lines?
+        touched.any? do |element|
+          LINKING.include?(element.kind) || (element.kind == :attribute && beside_line?(element))
+        end
+      end
 
       # Can cards have another colour than before, though they are the same?
       def colours? = touched.any? { |element| %i[subject_area tag].include?(element.kind) }

@@ -9,8 +9,11 @@ module Kelvath
 
       # What can be asked for, with what its button says.
       WAYS = {
-        "left" => "Align left edges", "center" => "Align middles, side by side", "right" => "Align right edges", "top" => "Align top edges", "middle" => "Align middles, one above the other",
-        "bottom" => "Align bottom edges", "across" => "Equal gaps from left to right", "down" => "Equal gaps from top to bottom", "width" => "Same width", "apart" => "Move apart", "snap" => "Snap to the grid"
+        "left" => "Align left edges", "center" => "Align middles, side by side", "right" => "Align right edges",
+        "top" => "Align top edges", "middle" => "Align middles, one above the other",
+        "bottom" => "Align bottom edges", "across" => "Equal gaps from left to right",
+        "down" => "Equal gaps from top to bottom", "width" => "Same width", "apart" => "Move apart",
+        "snap" => "Snap to the grid"
       }.freeze
 
       module_function
@@ -23,7 +26,9 @@ module Kelvath
         return if boxes.empty?
         return widen(draft, boxes) if way == "width"
 
-        places(boxes.transform_values(&:rect), way).each { |id, rect| draft.set(boxes.fetch(id).node_id, x: rect.x.to_f.round(1), y: rect.y.to_f.round(1)) }
+        places(boxes.transform_values(&:rect), way).each do |id, rect|
+          draft.set(boxes.fetch(id).node_id, x: rect.x.to_f.round(1), y: rect.y.to_f.round(1))
+        end
       end
 
       # Moves cards of a diagram that overlap, as little as may be; pinned ones stay.
@@ -43,7 +48,8 @@ module Kelvath
         when "center" then middle(rects, :center_x).then { |x| move(rects) { |rect| [ x - rect.width / 2.0, rect.y ] } }
         when "top" then move(rects) { |rect| [ rect.x, rects.each_value.map(&:top).min ] }
         when "bottom" then move(rects) { |rect| [ rect.x, rects.each_value.map(&:bottom).max - rect.height ] }
-        when "middle" then middle(rects, :center_y).then { |y| move(rects) { |rect| [ rect.x, y - rect.height / 2.0 ] } }
+        when "middle"
+          middle(rects, :center_y).then { |y| move(rects) { |rect| [ rect.x, y - rect.height / 2.0 ] } }
         when "across" then spread(rects)
         when "down" then spread(rects.transform_values(&:flipped)).transform_values(&:flipped)
         when "apart" then parted(rects, gap: 20)

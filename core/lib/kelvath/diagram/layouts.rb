@@ -11,7 +11,8 @@ module Kelvath
   module Diagram
     # The ways to lay a diagram out, by name.
     module Layouts
-      ALL = [ LayeredDown, LayeredAcross, Organic, Circular, Grid, Tree ].to_h { |layout| [ layout.key, layout ] }.freeze
+      ALL = [ LayeredDown, LayeredAcross, Organic, Circular, Grid, Tree ].to_h { |layout| [ layout.key, layout ] }
+        .freeze
 
       module_function
 

@@ -11,14 +11,20 @@ module Kelvath
       end
 
       # Scene::Link values: relationships and subtypes between entities, foreign keys between tables.
-      def all = @boxes.keys.flat_map { |id| @model[id].kind == :table ? foreign_keys(id) : relationships(id) + subtypes(id) }
+      def all
+        @boxes.keys.flat_map { |id| @model[id].kind == :table ? foreign_keys(id) : relationships(id) + subtypes(id) }
+      end
 
       private
 
       def relationships(entity_id)
-        @model.referrers(entity_id, :relationship).select { |each| each.from_id == entity_id && @boxes.key?(each.to_id) }.map do |each|
-          Scene::Link.new(id: each.id, from_id: each.from_id, to_id: each.to_id, from_end: [ each.from_least, each.from_most ], to_end: [ each.to_least, each.to_most ],
-                          solid: each.identifying, label: label(each), inverse_label: each.inverse_phrase, role: each.role_name,
+        @model.referrers(entity_id, :relationship).select { |each|
+          each.from_id == entity_id && @boxes.key?(each.to_id)
+        }.map do |each|
+          Scene::Link.new(id: each.id, from_id: each.from_id, to_id: each.to_id,
+                          from_end: [ each.from_least, each.from_most ], to_end: [ each.to_least, each.to_most ],
+                          solid: each.identifying, label: label(each), inverse_label: each.inverse_phrase,
+                          role: each.role_name,
                           kind: :relationship, parent_side: Logical::Cardinality.parent_side(each))
         end
       end
@@ -32,7 +38,8 @@ module Kelvath
       def subtypes(entity_id)
         @model.children(entity_id, :subtype_group).flat_map do |group|
           group.subtype_ids.select { |id| @boxes.key?(id) }.map do |id|
-            Scene::Link.new(id: "#{group.id}.#{id}", from_id: entity_id, to_id: id, solid: true, label: "", kind: :subtype, bundle: group.id, exclusive: group.exclusive,
+            Scene::Link.new(id: "#{group.id}.#{id}", from_id: entity_id, to_id: id, solid: true, label: "",
+                            kind: :subtype, bundle: group.id, exclusive: group.exclusive,
                             complete: group.complete, discriminator: @model[group.discriminator_id]&.name)
           end
         end
@@ -45,7 +52,8 @@ module Kelvath
           optional = key.column_ids.any? { |id| !columns[id]&.mandatory }
           once = keys.any? { |each| each.column_ids.sort == key.column_ids.sort }
           primary = keys.find(&:primary)&.column_ids.to_a
-          Scene::Link.new(id: key.id, from_id: key.target_table_id, to_id: table_id, from_end: [ optional ? 0 : 1, 1 ], to_end: [ 0, once ? 1 : nil ],
+          Scene::Link.new(id: key.id, from_id: key.target_table_id, to_id: table_id, from_end: [ optional ? 0 : 1, 1 ],
+                          to_end: [ 0, once ? 1 : nil ],
                           solid: (key.column_ids - primary).empty?, label: "", kind: :foreign_key, parent_side: :from)
         end
       end

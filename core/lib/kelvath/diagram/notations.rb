@@ -17,7 +17,9 @@ module Kelvath
       module_function
 
       # Raises UnknownName.
-      def fetch(key) = ALL.fetch(key) { raise UnknownName, "There is no notation “#{key}”; known are #{ALL.keys.join(', ')}." }
+      def fetch(key)
+        ALL.fetch(key) { raise UnknownName, "There is no notation “#{key}”; known are #{ALL.keys.join(', ')}." }
+      end
 
       # Tables are drawn alike in every notation.
       def for_card(kind, notation) = kind == :table ? TABLE : notation

@@ -12,10 +12,14 @@ module Kelvath
       # { element id => Scene::Box }; among: as above.
       def boxes(model, diagram_id, among: nil)
         cards = Cards.new(model, Style.of(model.fetch(diagram_id)))
-        nodes = model.children(diagram_id, :diagram_node).select { |node| model.key?(node.element_id) && (among.nil? || among.include?(node.element_id)) }
+        nodes = model.children(diagram_id, :diagram_node).select do |node|
+          model.key?(node.element_id) && (among.nil? || among.include?(node.element_id))
+        end
         nodes.to_h do |node|
           card = cards.measured(model.fetch(node.element_id), width: node.width)
-          [ node.element_id, Scene::Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(node.x, node.y, card.width, card.height), card:, pinned: node.pinned) ]
+          [ node.element_id, Scene::Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(
+            node.x, node.y, card.width, card.height
+          ), card:, pinned: node.pinned) ]
         end
       end
     end

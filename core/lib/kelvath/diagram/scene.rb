@@ -12,7 +12,8 @@ module Kelvath
       Line = Struct.new(:id, :from_id, :to_id, :points, :path, :ink, :dashed, :label, :kind, keyword_init: true)
       # A connection before it has points. from_end and to_end: [least, most]; solid: identifying (or a
       # foreign key within the key); parent_side: :from, :to or nil; the rest is of one kind only.
-      Link = Struct.new(:id, :from_id, :to_id, :from_end, :to_end, :solid, :label, :inverse_label, :kind, :parent_side, :role, :bundle, :exclusive, :complete,
+      Link = Struct.new(:id, :from_id, :to_id, :from_end, :to_end, :solid, :label, :inverse_label, :kind, :parent_side,
+                        :role, :bundle, :exclusive, :complete,
                         :discriminator, keyword_init: true)
       # A note, frame or shape that is no object of the model.
       Note = Struct.new(:id, :rect, :shape, :ink, keyword_init: true)
@@ -91,7 +92,8 @@ module Kelvath
         return if @affected.nil? || @affected.colours? || !same_colouring?
 
         known = @model.changed_from(@previous.model) or return
-        moved = known.select { |element| element.kind == :diagram_node && element.parent_id == diagram.id }.map(&:id).uniq
+        moved = known.select { |element| element.kind == :diagram_node && element.parent_id == diagram.id }.map(&:id)
+          .uniq
         return unless moved.all? { |id| @model.key?(id) && @previous.model.key?(id) }
 
         (moved + @affected.ids.filter_map { |id| @previous.boxes[id]&.node_id }).uniq.map { |id| @model[id] }
@@ -101,19 +103,22 @@ module Kelvath
       def other_box(cards, node)
         old = @previous.boxes[node.element_id] or return
         same_card = !@affected.ids.include?(node.element_id) && @previous.model[node.id].width == node.width
-        fresh = box(node, same_card ? old.card : cards.card(@model[node.element_id], width: node.width), @model[node.element_id])
+        fresh = box(node, same_card ? old.card : cards.card(@model[node.element_id], width: node.width),
+                    @model[node.element_id])
         fresh unless fresh == old
       end
 
       def put_box(cards, node)
         element = @model[node.element_id] or return
-        @boxes[element.id] = kept_or(@previous&.boxes, element.id, box(node, cards.card(element, width: node.width), element))
+        @boxes[element.id] = kept_or(@previous&.boxes, element.id,
+                                     box(node, cards.card(element, width: node.width), element))
       end
 
       def same_colouring? = @previous.diagram.coloured_by == diagram.coloured_by
 
       def box(node, card, element)
-        Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(node.x, node.y, card.width, card.height), card:, tint: tint(node, element), pinned: node.pinned)
+        Box.new(id: node.element_id, node_id: node.id, rect: Rect.new(node.x, node.y, card.width, card.height), card:,
+                tint: tint(node, element), pinned: node.pinned)
       end
 
       # A card's own colour, or that of what the diagram is coloured by.
@@ -123,7 +128,8 @@ module Kelvath
 
         case diagram.coloured_by
         when "subject area" then @model[element.subject_area_id]&.colour.to_s
-        when "tag" then element.tag_ids.filter_map { |id| @model[id] }.map(&:colour).find { |colour| !colour.empty? }.to_s
+        when "tag"
+          element.tag_ids.filter_map { |id| @model[id] }.map(&:colour).find { |colour| !colour.empty? }.to_s
         else ""
         end
       end
@@ -150,7 +156,9 @@ module Kelvath
         @boxes.equal?(@previous.boxes) || [ rects, cores ] == [ @previous.rects, @previous.cores ]
       end
 
-      def same_links? = @affected && !@affected.lines? && (@boxes.equal?(@previous.boxes) || @previous.boxes.keys == @boxes.keys)
+      def same_links?
+        @affected && !@affected.lines? && (@boxes.equal?(@previous.boxes) || @previous.boxes.keys == @boxes.keys)
+      end
 
       # Nothing that lines depend on has changed.
       def keep_lines
@@ -169,7 +177,9 @@ module Kelvath
         points = points.map { |x, y| [ x.round(1), y.round(1) ] }
         notation = link.kind == :foreign_key ? Notations.fetch("crows_foot") : Notations.fetch(style.notation)
         text = notation.label(link).to_s
-        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:, path: Ink.d(Ink.soft(:line, points).numbers), dashed: notation.dashed?(link), kind: link.kind, ink: notation.marks(link, points, @crowd),
+        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:, path: Ink.d(
+          Ink.soft(:line, points).numbers
+        ), dashed: notation.dashed?(link), kind: link.kind, ink: notation.marks(link, points, @crowd),
                  label: text.empty? ? nil : [ Font.weight(400).fit(text, 11, 190), *label_place(points) ])
       end
 
@@ -182,7 +192,9 @@ module Kelvath
       end
 
       def build_notes
-        @notes = @model.children(diagram.id, :diagram_note).to_h { |note| [ note.id, kept_or(@previous&.notes, note.id, Furniture.note(note)) ] }
+        @notes = @model.children(diagram.id, :diagram_note).to_h do |note|
+          [ note.id, kept_or(@previous&.notes, note.id, Furniture.note(note)) ]
+        end
       end
     end
   end

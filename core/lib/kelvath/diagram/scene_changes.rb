@@ -11,7 +11,9 @@ module Kelvath
 
       # From an older scene to a newer one.
       def self.between(older, newer)
-        pairs = PARTS.to_h { |part| [ part, [ older.send(part), newer.send(part) ] ] }.reject { |_, (old, new)| old.equal?(new) }
+        pairs = PARTS.to_h { |part| [ part, [ older.send(part), newer.send(part) ] ] }.reject do |_, (old, new)|
+          old.equal?(new)
+        end
         parts = PARTS.to_h { |part| [ part, other(*pairs[part]) ] }
         new(**parts, gone: pairs.values.flat_map { |old, new| old.keys - new.keys },
                      fresh: pairs.flat_map { |part, (old, _)| parts[part].reject { |id| old.key?(id) } }.to_set)
@@ -23,14 +25,18 @@ module Kelvath
 
         parts = PARTS.to_h { |part| [ part, list.flat_map(&part).uniq.select { |id| scene.send(part).key?(id) } ] }
         there = PARTS.flat_map { |part| parts[part] }.to_set
-        new(**parts, gone: list.flat_map(&:gone).uniq.reject { |id| scene.key?(id) }, fresh: there.select { |id| fresh?(id, list) }.to_set)
+        new(**parts, gone: list.flat_map(&:gone).uniq.reject { |id| scene.key?(id) },
+            fresh: there.select { |id| fresh?(id, list) }.to_set)
       end
 
       # Ids of those that are not the very same in both.
       def self.other(old = {}, new = {}) = new.filter_map { |id, each| id unless each.equal?(old[id]) }
 
       # Was it not there before the first of them?
-      def self.fresh?(id, list) = list.find { |each| each.fresh.include?(id) || each.gone.include?(id) }&.fresh&.include?(id) || false
+      def self.fresh?(id, list)
+        list.find { |each| each.fresh.include?(id) || each.gone.include?(id) }&.fresh&.include?(id) || false
+      end
+
       private_class_method :other, :fresh?
     end
   end

@@ -5,7 +5,8 @@ module Kelvath
     # How a drawing comes onto paper: on one page, or on tiles that overlap.
     class Sheets
       # Landscape, in millimetres (ISO 216; ANSI for Letter).
-      SIZES = { "A4" => [ 297, 210 ], "A3" => [ 420, 297 ], "A2" => [ 594, 420 ], "A1" => [ 841, 594 ], "A0" => [ 1189, 841 ], "Letter" => [ 279, 216 ] }.freeze
+      SIZES = { "A4" => [ 297, 210 ], "A3" => [ 420, 297 ], "A2" => [ 594, 420 ], "A1" => [ 841, 594 ],
+                "A0" => [ 1189, 841 ], "Letter" => [ 279, 216 ] }.freeze
       MARGIN = 10 # mm left free at each edge
       OVERLAP = 10 # mm that neighbouring tiles share
       UNIT = 25.4 / 96 # mm of a drawing unit at 100 % (CSS pixel)
@@ -34,7 +35,8 @@ module Kelvath
         rows = count(extent.height, height, shared)
         rows.times.flat_map do |row|
           columns.times.map do |column|
-            area = Rect.new(extent.left + column * (width - shared), extent.top + row * (height - shared), width, height)
+            area = Rect.new(extent.left + column * (width - shared), extent.top + row * (height - shared), width,
+                            height)
             Tile.new(number: row * columns + column + 1, row:, column:, area:)
           end
         end

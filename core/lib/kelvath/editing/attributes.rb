@@ -10,11 +10,14 @@ module Kelvath
       TYPE_TEXT = /\A\s*([a-z][a-z _]*?)\s*(?:\(\s*(\d+)\s*(?:,\s*(\d+)\s*)?\))?\s*\z/i
       # What else people call our types.
       TYPE_WORDS = {
-        "string" => "text", "varchar" => "text", "character varying" => "text", "char" => "fixed_text", "character" => "fixed_text",
+        "string" => "text", "varchar" => "text", "character varying" => "text", "char" => "fixed_text",
+        "character" => "fixed_text",
         "clob" => "long_text", "memo" => "long_text", "int" => "integer", "number" => "decimal", "numeric" => "decimal",
-        "money" => "decimal", "smallint" => "small_integer", "bigint" => "big_integer", "real" => "float", "double" => "float",
+        "money" => "decimal", "smallint" => "small_integer", "bigint" => "big_integer", "real" => "float",
+        "double" => "float",
         "bool" => "boolean", "flag" => "boolean", "yes/no" => "boolean", "datetime" => "timestamp",
-        "timestamp with time zone" => "zoned_timestamp", "timestamptz" => "zoned_timestamp", "time with time zone" => "zoned_time",
+        "timestamp with time zone" => "zoned_timestamp", "timestamptz" => "zoned_timestamp",
+        "time with time zone" => "zoned_time",
         "duration" => "interval", "blob" => "binary", "guid" => "uuid"
       }.freeze
 
@@ -24,7 +27,8 @@ module Kelvath
       def add(draft, entity_id, name, **values)
         identifier = values.delete(:identifier)
         last = draft.model.children(entity_id, :attribute).last
-        attribute = draft.add(:attribute, parent_id: entity_id, name: Metamodel::Attribute.fetch_field(:name).parse(name),
+        attribute = draft.add(:attribute, parent_id: entity_id,
+                                          name: Metamodel::Attribute.fetch_field(:name).parse(name),
                                           position: (last&.position || 0.0) + 1.0, **values)
         identify(draft, attribute.id, true) if identifier
         attribute
@@ -34,7 +38,9 @@ module Kelvath
       # or a domain's name alone. A star behind it puts it into the identifier. Raises InvalidValue.
       def add_typed(draft, owner_id, text)
         text = Metamodel::ValueCheck.plain(text)
-        raise InvalidValue.new("Type the name of the attribute first.", field: :name, value: text) if text.delete("*").strip.empty?
+        if text.delete("*").strip.empty?
+          raise InvalidValue.new("Type the name of the attribute first.", field: :name, value: text)
+        end
 
         text, star = text.strip.then { |typed| [ typed.delete_suffix("*").strip, typed.end_with?("*") ] }
         name, colon, type = text.partition(/\s*:\s+/)
@@ -42,7 +48,8 @@ module Kelvath
         values = Prose::Reader.new(draft.model, ids: draft.ids, draft:).value_fields(item)
         domain = draft.model.all(:domain).find { |each| each.name.casecmp?(text) } if values.empty?
         values = { domain_id: domain.id } if domain
-        add(draft, owner_id, domain ? domain.name : item.name, **values, mandatory: star, identifier: star && draft.model.fetch(owner_id).kind == :entity)
+        add(draft, owner_id, domain ? domain.name : item.name, **values, mandatory: star,
+            identifier: star && draft.model.fetch(owner_id).kind == :entity)
       end
 
       # Puts an attribute into its entity's primary identifier, making one if needed, or takes it out.
@@ -72,15 +79,19 @@ module Kelvath
         attribute = model.fetch(attribute_id)
         return model[attribute.domain_id]&.name || attribute.type.tr("_", " ") if column == "type"
 
-        model.children(attribute.parent_id, :identifier).any? { |identifier| identifier.primary && identifier.member_ids.include?(attribute_id) } ? "yes" : ""
+        model.children(attribute.parent_id, :identifier).any? { |identifier|
+          identifier.primary && identifier.member_ids.include?(attribute_id)
+        } ? "yes" : ""
       end
 
       def check_seen(model, attribute_id, column, raw, seen)
         now = shown(model, attribute_id, column)
         return if [ seen, raw.to_s.strip ].include?(now)
 
-        message = "#{column.capitalize} of the attribute #{model.fetch(attribute_id).name} was set to “#{now}” meanwhile; yours was “#{raw}”."
-        raise Conflict, [ Conflict::Clash.new(element_id: attribute_id, field: column.to_sym, yours: raw, theirs: now, message:) ]
+        message = "#{column.capitalize} of the attribute #{model.fetch(attribute_id).name} was set " \
+                  "to “#{now}” meanwhile; yours was “#{raw}”."
+        raise Conflict,
+              [ Conflict::Clash.new(element_id: attribute_id, field: column.to_sym, yours: raw, theirs: now, message:) ]
       end
 
       # A block of rows as pasted from a spreadsheet (cells in the order of the columns, some of COLUMNS)
@@ -89,21 +100,28 @@ module Kelvath
         draft = Draft.new(model, ids:)
         existing = model.children(entity_id, :attribute)
         start = start_id ? existing.index { |attribute| attribute.id == start_id } || existing.size : existing.size
-        rows.each_with_index { |cells, index| paste_row(draft, entity_id, existing[start + index], columns.zip(cells), index) }
+        rows.each_with_index do |cells, index|
+          paste_row(draft, entity_id, existing[start + index], columns.zip(cells), index)
+        end
         draft.change_set
       end
 
       def paste_row(draft, entity_id, attribute, cells, index)
         cells = cells.reject { |_, cell| cell.nil? }.to_h
-        cells.reject! { |column, cell| SIZES.include?(column) && cell.strip.empty? } if cells["type"] # "text(80)" says its size itself
+        # "text(80)" says its size itself
+        cells.reject! { |column, cell| SIZES.include?(column) && cell.strip.empty? } if cells["type"]
         return if cells.each_value.all? { |cell| cell.strip.empty? }
 
         name = cells.delete("name")
         attribute ||= add(draft, entity_id, name.to_s.strip.empty? ? "Attribute #{index + 1}" : name)
-        draft.set(attribute.id, name: Metamodel::Attribute.fetch_field(:name).parse(name)) if name && attribute.name != name
+        if name && attribute.name != name
+          draft.set(attribute.id, name: Metamodel::Attribute.fetch_field(:name).parse(name))
+        end
+
         cells.each { |column, cell| assign(draft, attribute.id, column, cell) }
       rescue InvalidValue => error
-        raise InvalidValue.new("Row #{index + 1} of what you pasted: #{error.message}", field: error.field, value: error.value)
+        raise InvalidValue.new("Row #{index + 1} of what you pasted: #{error.message}", field: error.field,
+                               value: error.value)
       end
 
       def assign(draft, attribute_id, column, raw)
@@ -125,7 +143,9 @@ module Kelvath
         name = match && (TYPE_WORDS[match[1].downcase] || match[1].downcase.tr(" ", "_"))
         return unknown_type(model, text) unless name && Metamodel::LOGICAL_TYPES.include?(name)
 
-        sizes = Metamodel::SIZED_TYPES.fetch(name, []).zip([ match[2], match[3] ]).to_h { |field, size| [ field, size&.to_i ] }
+        sizes = Metamodel::SIZED_TYPES.fetch(name, []).zip([ match[2], match[3] ]).to_h do |field, size|
+          [ field, size&.to_i ]
+        end
         { domain_id: nil, type: name, length: nil, precision: nil, scale: nil }.merge(sizes)
       end
 

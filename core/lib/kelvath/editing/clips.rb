@@ -13,15 +13,22 @@ module Kelvath
 
       # A Hash ready for JSON. ids: of entities and diagram notes; diagram_id: whose places count.
       def copy(model, ids, diagram_id: nil)
-        entities, notes = ids.filter_map { |id| model[id] }.select { |each| %i[entity diagram_note].include?(each.kind) }.partition { |each| each.kind == :entity }
+        entities, notes = ids.filter_map { |id| model[id] }.select { |each| %i[
+          entity diagram_note
+        ].include?(each.kind) }.partition { |each| each.kind == :entity }
         inside = entities.flat_map { |entity| [ entity, *within(model, entity.id) ] }
-        between = model.all(:relationship).select { |link| ends?(entities, link) }.flat_map { |link| [ link, *model.children(link.id, :attribute) ] }
+        between = model.all(:relationship).select { |link| ends?(entities, link) }.flat_map do |link|
+          [ link, *model.children(link.id, :attribute) ]
+        end
         kept = inside.reject { |each| each.kind == :subtype_group && (each.subtype_ids - entities.map(&:id)).any? }
         shared = shared(model, kept + between)
-        { "format" => FORMAT, "elements" => [ *shared, *kept, *between, *notes.map { |note| note } ].map(&:to_h), "places" => places(model, entities, diagram_id) }
+        { "format" => FORMAT, "elements" => [ *shared, *kept, *between, *notes.map { |note| note } ].map(&:to_h),
+          "places" => places(model, entities, diagram_id) }
       end
 
-      def within(model, id) = %i[attribute identifier dependency subtype_group].flat_map { |kind| model.children(id, kind) }
+      def within(model, id)
+        %i[attribute identifier dependency subtype_group].flat_map { |kind| model.children(id, kind) }
+      end
 
       def ends?(entities, link)
         ids = entities.map(&:id)
@@ -30,8 +37,12 @@ module Kelvath
 
       # Domains with those they are based on and their values, tags, subject areas.
       def shared(model, elements)
-        found = elements.flat_map(&:referenced_ids).filter_map { |id| model[id] }.select { |each| SHARED.include?(each.kind) }.uniq
-        chains = found.select { |each| each.kind == :domain }.flat_map { |domain| Logical::ValueType.chain(domain, model) }
+        found = elements.flat_map(&:referenced_ids).filter_map { |id| model[id] }.select { |each|
+          SHARED.include?(each.kind)
+        }.uniq
+        chains = found.select { |each| each.kind == :domain }.flat_map do |domain|
+          Logical::ValueType.chain(domain, model)
+        end
         all = (found + chains).uniq
         all + all.select { |each| each.kind == :domain }.flat_map { |domain| model.children(domain.id, :allowed_value) }
       end
@@ -40,7 +51,9 @@ module Kelvath
         return {} unless diagram_id
 
         ids = entities.map(&:id)
-        model.children(diagram_id, :diagram_node).select { |node| ids.include?(node.element_id) }.to_h { |node| [ node.element_id, [ node.x, node.y ] ] }
+        model.children(diagram_id, :diagram_node).select { |node| ids.include?(node.element_id) }.to_h do |node|
+          [ node.element_id, [ node.x, node.y ] ]
+        end
       end
 
       # Puts a clip (its Hash) into a model, on a diagram if one is named, moved by dx and dy. Raises
@@ -49,7 +62,9 @@ module Kelvath
         elements = read(clip)
         draft = Draft.new(model, ids:)
         map = known(model, elements)
-        fresh = elements.reject { |element| map.key?(element.id) || (element.kind == :allowed_value && map.key?(element.parent_id)) }
+        fresh = elements.reject do |element|
+          map.key?(element.id) || (element.kind == :allowed_value && map.key?(element.parent_id))
+        end
         fresh.each { |element| map[element.id] = ids.next }
         fresh.reject { |element| element.kind == :diagram_note }.each { |element| add(draft, element, map) }
         place(draft, fresh, places_of(clip), map, diagram_id, offset) if diagram_id && model.key?(diagram_id)
@@ -57,10 +72,14 @@ module Kelvath
       end
 
       def read(clip)
-        raise UnreadableFile, "What is on the clipboard was not copied here; copy cards of a diagram first." unless clip.is_a?(Hash) && clip["format"] == FORMAT && clip["elements"].is_a?(Array)
+        unless clip.is_a?(Hash) && clip["format"] == FORMAT && clip["elements"].is_a?(Array)
+          raise UnreadableFile, "What is on the clipboard was not copied here; copy cards of a diagram first."
+        end
 
         elements = clip["elements"].map { |hash| Metamodel.element(hash) }
-        raise UnreadableFile, "What is on the clipboard is damaged (two elements have one id); copy it again." if elements.uniq(&:id).size < elements.size
+        if elements.uniq(&:id).size < elements.size
+          raise UnreadableFile, "What is on the clipboard is damaged (two elements have one id); copy it again."
+        end
 
         elements
       rescue InvalidValue, UnknownName => error
@@ -70,7 +89,9 @@ module Kelvath
       # { element id => [x, y] } of a clip; what is no place is passed over.
       def places_of(clip)
         places = clip["places"].is_a?(Hash) ? clip["places"] : {}
-        places.select { |_, at| at.is_a?(Array) && at.size == 2 && at.all? { |number| number.is_a?(Numeric) && number.abs < 1e9 } }
+        places.select do |_, at|
+          at.is_a?(Array) && at.size == 2 && at.all? { |number| number.is_a?(Numeric) && number.abs < 1e9 }
+        end
       end
 
       # What is shared and there already, by name.
@@ -84,13 +105,18 @@ module Kelvath
       def add(draft, element, map)
         values = element.values.to_h do |name, value|
           field = element.class.fetch_field(name)
-          [ name, field.reference? ? mapped(value, map) : field.references? ? value.filter_map { |id| mapped(id, map) } : value ]
+          [ name, field.reference? ? mapped(value, map) :
+                    field.references? ? value.filter_map { |id| mapped(id, map) } : value ]
         end
         values[:name] = Entities.free_entity_name(draft.model, element.name) if element.kind == :entity
-        draft.add(element.kind, id: map.fetch(element.id), parent_id: element.parent_id && (map[element.parent_id] || lost(element)), **values)
+        draft.add(element.kind, id: map.fetch(element.id),
+                  parent_id: element.parent_id && (map[element.parent_id] || lost(element)), **values)
       end
 
-      def lost(element) = raise(UnreadableFile, "What is on the clipboard is damaged (a #{element.class.title} stands within nothing); copy it again.")
+      def lost(element)
+        raise(UnreadableFile,
+              "What is on the clipboard is damaged (a #{element.class.title} stands within nothing); copy it again.")
+      end
 
       # A composed id is mapped part by part; nil if a part is not of the clip.
       def mapped(id, map)
@@ -104,7 +130,9 @@ module Kelvath
           x, y = places[element.id]
           Diagrams.put(draft, diagram, draft.model.fetch(map[element.id]), at: x && [ x + dx, y + dy ])
         end
-        fresh.select { |element| element.kind == :diagram_note }.each { |note| draft.add(:diagram_note, parent_id: diagram_id, **note.values, x: note.x + dx, y: note.y + dy) }
+        fresh.select { |element| element.kind == :diagram_note }.each do |note|
+          draft.add(:diagram_note, parent_id: diagram_id, **note.values, x: note.x + dx, y: note.y + dy)
+        end
       end
     end
   end

@@ -25,7 +25,8 @@ module Kelvath
         there = draft.model.children(column_id, :column).to_h { |each| [ each.name.downcase, each ] }
         fields.each_with_index do |(name, type), index|
           within = there.delete(name.downcase)
-          within = within ? draft.set(within.id, position: index + 1.0) : draft.add(:column, parent_id: column_id, name:, position: index + 1.0)
+          within = within ? draft.set(within.id, position: index + 1.0) :
+                     draft.add(:column, parent_id: column_id, name:, position: index + 1.0)
           set_type(draft, within.id, type)
         end
         there.each_value { |gone| draft.remove(gone.id) }

@@ -15,7 +15,9 @@ module Kelvath
       # A new diagram with cards for the given elements, laid out. values: further fields of it.
       def make(draft, name:, stage:, elements:, design_id: nil, **values)
         diagram = draft.add(:diagram, name:, stage:, design_id:, **values)
-        nodes = elements.map { |element| Metamodel::DiagramNode.new(id: draft.ids.next, parent_id: diagram.id, element_id: element.id) }
+        nodes = elements.map do |element|
+          Metamodel::DiagramNode.new(id: draft.ids.next, parent_id: diagram.id, element_id: element.id)
+        end
         draft.add_all(nodes)
         arrange(draft, diagram.id, key: nodes.size > LAYERED_MOST ? "grid" : "down")
         diagram
@@ -27,8 +29,10 @@ module Kelvath
         draft = Draft.new(model, ids:)
         notation = Metamodel::NOTATIONS.key?(model.header.notation) ? model.header.notation : "crows_foot"
         stage = Metamodel::Diagram.fetch_field(:stage).parse(stage)
-        diagram = draft.add(:diagram, name: Metamodel::Diagram.fetch_field(:name).parse(name), stage:, design_id:, subject_area_id:, notation:)
-        entities = subject_area_id ? model.all(:entity).select { |entity| entity.subject_area_id == subject_area_id } : []
+        diagram = draft.add(:diagram, name: Metamodel::Diagram.fetch_field(:name).parse(name), stage:, design_id:,
+                            subject_area_id:, notation:)
+        entities = subject_area_id ? model.all(:entity).select { |entity| entity.subject_area_id == subject_area_id } :
+                     []
         show(draft, diagram.id, entities.map(&:id))
         arrange(draft, diagram.id)
         draft.change_set
@@ -54,7 +58,8 @@ module Kelvath
       def put(draft, diagram, element, at: nil)
         spots = FreeSpots.of(draft, diagram.id) unless at
         x, y = at || spots.take
-        node = draft.add(:diagram_node, parent_id: diagram.id, element_id: element.id, x: x.to_f.round(1), y: y.to_f.round(1))
+        node = draft.add(:diagram_node, parent_id: diagram.id, element_id: element.id, x: x.to_f.round(1),
+                         y: y.to_f.round(1))
         spots&.put(node.x, node.y)
         node
       end

@@ -19,13 +19,17 @@ module Kelvath
       # The name, or with 2, 3 … behind it: one that no attribute of the entity has.
       def free_name(model, entity_id, name)
         taken = Logical::KeyMigration.of(model).held(entity_id).map { |held| held.name.downcase }
-        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find { |each| !taken.include?(each.downcase) }
+        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find do |each|
+          !taken.include?(each.downcase)
+        end
       end
 
       # The same among the entities of a model.
       def free_entity_name(model, name)
         taken = model.all(:entity).map { |entity| entity.name.downcase }
-        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find { |each| !taken.include?(each.downcase) }
+        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find do |each|
+          !taken.include?(each.downcase)
+        end
       end
 
       # The id of the domain of that name. Raises InvalidValue naming what is known.
@@ -34,7 +38,10 @@ module Kelvath
         return found.id if found
 
         known = model.all(:domain).map(&:name).sort.join(", ")
-        raise InvalidValue.new("There is no domain “#{name}”#{known.empty? ? '; make one first' : "; known are #{known}"}.", field: :domain_id, value: name)
+        raise InvalidValue.new(
+          "There is no domain “#{name}”#{known.empty? ? '; make one first' : "; known are #{known}"}.",
+          field: :domain_id, value: name
+        )
       end
     end
   end

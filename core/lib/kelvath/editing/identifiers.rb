@@ -16,7 +16,9 @@ module Kelvath
       # Makes an identifier the primary one; the one that was becomes an alternate.
       def promote(draft, id)
         identifier = draft.model.fetch(id)
-        draft.model.children(identifier.parent_id, :identifier).select(&:primary).each { |other| demote(draft, other.id) }
+        draft.model.children(identifier.parent_id, :identifier).select(&:primary).each do |other|
+          demote(draft, other.id)
+        end
         draft.set(id, primary: true)
       end
 

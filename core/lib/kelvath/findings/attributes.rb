@@ -15,25 +15,34 @@ module Kelvath
       def about(attribute)
         return [] unless type_name(attribute).empty?
 
-        [ finding(attribute, "#{owner_name(attribute)} · #{attribute.name} has neither domain nor type.", *guesses(attribute)) ]
+        [ finding(attribute, "#{owner_name(attribute)} · #{attribute.name} has neither domain nor type.",
+                  *guesses(attribute)) ]
       end
 
-      WORDS = { "text" => /name|title|code|reference|description|address|email|phone|kind|status/i, "date" => /\b(date|on|from|to|until)\z/i,
-                "timestamp" => /\b(at|time|moment|departure|arrival)\z/i, "decimal" => /amount|price|cost|rate|total|weight|length|height|width/i,
-                "boolean" => /\A(is|has|needs)\b|flag/i, "integer" => /count|number|quantity|minutes|order|capacity/i }.freeze
+      WORDS = { "text" => /name|title|code|reference|description|address|email|phone|kind|status/i,
+                "date" => /\b(date|on|from|to|until)\z/i,
+                "timestamp" => /\b(at|time|moment|departure|arrival)\z/i,
+                "decimal" => /amount|price|cost|rate|total|weight|length|height|width/i,
+                "boolean" => /\A(is|has|needs)\b|flag/i,
+                "integer" => /count|number|quantity|minutes|order|capacity/i }.freeze
 
       # The domain of its class word, one whose name stands in the attribute's, or what the words suggest.
       def guesses(attribute)
         words = attribute.name.downcase
-        domain = class_word_domain(attribute) || model.all(:domain).select { |each| words.end_with?(each.name.downcase) }.max_by { |each| each.name.length }
-        return [ fix("Use the domain #{domain.name}") { |draft| draft.set(attribute.id, domain_id: domain.id) } ] if domain
+        domain = class_word_domain(attribute) || model.all(:domain)
+          .select { |each| words.end_with?(each.name.downcase) }.max_by { |each| each.name.length }
+        if domain
+          return [ fix("Use the domain #{domain.name}") { |draft| draft.set(attribute.id, domain_id: domain.id) } ]
+        end
 
         type = WORDS.find { |_, pattern| attribute.name.match?(pattern) }&.first || "text"
         [ fix("Make it #{type}") { |draft| draft.set(attribute.id, type:) } ]
       end
 
       def class_word_domain(attribute)
-        suggested = standard.lexicon.entry(Naming::Splitting.parts(attribute.name).last.to_s)&.then { |entry| entry.domain_name if entry.class_word }
+        suggested = standard.lexicon.entry(Naming::Splitting.parts(attribute.name).last.to_s)&.then do |entry|
+          entry.domain_name if entry.class_word
+        end
         model.all(:domain).find { |domain| domain.name.casecmp?(suggested) } if suggested && !suggested.empty?
       end
     end
@@ -72,7 +81,9 @@ module Kelvath
         return [] unless sized?(element, "decimal") && type_of(element).precision.nil?
 
         [ finding(element, "#{capital(title(element))} is decimal without a precision.",
-                  fix("Give it nine digits, two of them behind the point") { |draft| draft.set(element.id, precision: 9, scale: 2) }) ]
+                  fix("Give it nine digits, two of them behind the point") { |draft|
+                    draft.set(element.id, precision: 9, scale: 2)
+                  }) ]
       end
     end
 
@@ -92,7 +103,8 @@ module Kelvath
         copies = migrated.flat_map { |held| names_of(held).map { |name| [ name, held ] } }.reverse.to_h
         own.reject { |held| held.origin.nil? || held.name.casecmp?("#{entity.name} id") }.filter_map do |held|
           other = copies[held.name.downcase] or next
-          finding(held.origin, "#{entity.name} · #{held.name} looks like a copy of #{other.name}, which migrates here by itself.",
+          finding(held.origin,
+                  "#{entity.name} · #{held.name} looks like a copy of #{other.name}, which migrates here by itself.",
                   fix("Remove the copy") { |draft| draft.remove(held.id) })
         end
       end
@@ -102,7 +114,8 @@ module Kelvath
       def names_of(held)
         link = model[held.via.first]
         parent = model[link.kind == :relationship ? Logical::Cardinality.parent_id(link) : link.parent_id]
-        [ held.name, held.name.sub(/ \d+\z/, ""), "#{parent.name} #{held.origin&.name}", "#{parent.name} Id" ].map(&:downcase)
+        [ held.name, held.name.sub(/ \d+\z/, ""), "#{parent.name} #{held.origin&.name}",
+          "#{parent.name} Id" ].map(&:downcase)
       end
     end
   end

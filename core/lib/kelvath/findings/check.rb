@@ -30,8 +30,8 @@ module Kelvath
       # What would mend each finding of this check: { key => [Fix, …] }
       attr_reader :fixes
 
-      # standard: the Naming::Standard that the model follows; part: the design at which it looks, by its id, nil for what
-      # is no design's; previous: this check as it looked at an older model.
+      # standard: the Naming::Standard that the model follows; part: the design at which it looks, by its id, nil for
+      # what is no design's; previous: this check as it looked at an older model.
       def initialize(model, standard = Naming::Standard.plain, part: nil, previous: nil)
         @model = model
         @standard = standard

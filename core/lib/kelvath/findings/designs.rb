@@ -25,7 +25,8 @@ module Kelvath
       end
 
       def broken(element, field, fault)
-        finding(element, "The #{field.label.downcase} of #{title(element)} #{fault}, so scripts leave it out.", mending(element, field))
+        finding(element, "The #{field.label.downcase} of #{title(element)} #{fault}, so scripts leave it out.",
+                mending(element, field))
       end
 
       # An empty default says nothing; what is nothing without its text goes.
@@ -51,7 +52,9 @@ module Kelvath
       private
 
       def about(element)
-        element.class.expression_fields.reject { |field| element[field.name].empty? }.filter_map { |field| unknown(element, field) }
+        element.class.expression_fields.reject { |field| element[field.name].empty? }.filter_map do |field|
+          unknown(element, field)
+        end
       end
 
       def unknown(element, field)
@@ -59,7 +62,8 @@ module Kelvath
         return if names.empty?
 
         quoted = names.first(3).map { |name| "“#{name}”" }.join(", ")
-        finding(element, "The #{field.label.downcase} of #{title(element)} speaks of #{quoted}, which its design does not have.",
+        finding(element,
+                "The #{field.label.downcase} of #{title(element)} speaks of #{quoted}, which its design does not have.",
                 fix("Remove the #{element.class.title}") { |draft| draft.remove(element.id) })
       end
     end

@@ -17,12 +17,15 @@ module Kelvath
         return [] unless diagram.name.strip.match?(UNREAL)
 
         name = suggestion(diagram)
-        [ finding(diagram, "The diagram “#{diagram.name}” has no name that says what it shows.", fix("Call it “#{name}”") { |draft| draft.set(diagram.id, name:) }) ]
+        [ finding(diagram, "The diagram “#{diagram.name}” has no name that says what it shows.",
+                  fix("Call it “#{name}”") { |draft| draft.set(diagram.id, name:) }) ]
       end
 
       # The subject area that most of its cards belong to, or its stage.
       def suggestion(diagram)
-        areas = model.children(diagram.id, :diagram_node).filter_map { |node| model[node.element_id] }.select { |each| each.kind == :entity }.filter_map(&:subject_area_id)
+        areas = model.children(diagram.id, :diagram_node).filter_map { |node| model[node.element_id] }.select { |each|
+          each.kind == :entity
+        }.filter_map(&:subject_area_id)
         usual = areas.tally.max_by(&:last)&.first
         [ model[usual]&.name, diagram.stage.capitalize ].compact.join(", ").sub(/, ./, &:downcase)
       end

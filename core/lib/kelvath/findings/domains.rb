@@ -41,19 +41,24 @@ module Kelvath
 
       def unfit_values(domain, type)
         model.children(domain.id, :allowed_value).reject { |each| type.fits?(each.value) }.map do |each|
-          finding(each, "The value “#{each.value}” does not fit #{domain.name}, which is #{type}.", longer(domain, type, each.value),
+          finding(each, "The value “#{each.value}” does not fit #{domain.name}, which is #{type}.",
+                  longer(domain, type, each.value),
                   fix("Remove the value") { |draft| draft.remove(each.id) })
         end
       end
 
       def longer(domain, type, value)
-        fix("Make #{domain.name} #{value.length} long") { |draft| draft.set(domain.id, length: value.length) } if type.name == "text"
+        if type.name == "text"
+          fix("Make #{domain.name} #{value.length} long") { |draft| draft.set(domain.id, length: value.length) }
+        end
       end
 
       def unfit_fields(domain, type)
-        %i[default_value least_value most_value].reject { |field| domain[field].empty? || type.fits?(domain[field]) }.first(1).map do |field|
+        %i[default_value least_value most_value].reject { |field| domain[field].empty? || type.fits?(domain[field]) }
+                                                .first(1).map do |field|
           label = domain.class.fetch_field(field).label
-          finding(domain, "#{label} of #{domain.name}, “#{domain[field]}”, does not fit #{type}.", fix("Clear it") { |draft| draft.set(domain.id, field => "") })
+          finding(domain, "#{label} of #{domain.name}, “#{domain[field]}”, does not fit #{type}.",
+                  fix("Clear it") { |draft| draft.set(domain.id, field => "") })
         end
       end
     end

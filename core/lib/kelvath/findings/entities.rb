@@ -17,16 +17,22 @@ module Kelvath
         [ finding(entity, "Nothing tells one #{entity.name} from another.", alternate(entity), numbered(entity)) ]
       end
 
-      def subtype?(entity) = model.referrers(entity.id, :subtype_group).any? { |group| group.subtype_ids.include?(entity.id) }
+      def subtype?(entity)
+        model.referrers(entity.id, :subtype_group).any? { |group| group.subtype_ids.include?(entity.id) }
+      end
 
       def alternate(entity)
         other = model.children(entity.id, :identifier).find { |each| each.member_ids.any? } or return
-        fix("Make #{other.name.empty? ? 'the alternate identifier' : other.name} the primary one") { |draft| Editing::Identifiers.promote(draft, other.id) }
+        fix("Make #{other.name.empty? ? 'the alternate identifier' : other.name} the primary one") do |draft|
+          Editing::Identifiers.promote(draft, other.id)
+        end
       end
 
       def numbered(entity)
         fix("Number it: add #{entity.name} Number") do |draft|
-          made = Editing::Attributes.add(draft, entity.id, Editing::Entities.free_name(draft.model, entity.id, "#{entity.name} Number"), identifier: true, mandatory: true,
+          made = Editing::Attributes.add(draft, entity.id, Editing::Entities.free_name(
+            draft.model, entity.id, "#{entity.name} Number"
+          ), identifier: true, mandatory: true,
                                          surrogate: true, type: "integer")
           draft.set(made.id, position: (draft.model.children(entity.id, :attribute).first.position || 1.0) - 1.0)
         end
@@ -44,14 +50,20 @@ module Kelvath
       def about(entity)
         return [] unless entity.definition.strip.empty?
 
-        begun = fix("Begin one from its relationships") { |draft| draft.set(entity.id, definition: first_words(entity)) }
+        begun = fix("Begin one from its relationships") do |draft|
+          draft.set(entity.id, definition: first_words(entity))
+        end
         [ finding(entity, "#{entity.name} has no definition.", begun) ]
       end
 
       # Something true to begin with, for a person to better.
       def first_words(entity)
         read = Logical::Sentences.relations(model, entity).first
-        read ? "What #{read.sub(/\AEach #{Regexp.escape(entity.name)} /, '')}" : "A #{entity.name.downcase} that the business keeps data about."
+        if read
+          "What #{read.sub(/\AEach #{Regexp.escape(entity.name)} /, '')}"
+        else
+          "A #{entity.name.downcase} that the business keeps data about."
+        end
       end
     end
 
@@ -86,17 +98,24 @@ module Kelvath
       private
 
       def about(entity)
-        alone?(entity) ? [ finding(entity, "#{entity.name} stands alone: no relationship reaches it.", *guesses(entity)) ] : []
+        if alone?(entity)
+          [ finding(entity, "#{entity.name} stands alone: no relationship reaches it.", *guesses(entity)) ]
+        else
+          []
+        end
       end
 
       def alone?(entity)
-        entities.size > 1 && model.referrers(entity.id, :relationship).empty? && model.children(entity.id, :subtype_group).empty? && model.referrers(entity.id, :subtype_group).empty?
+        entities.size > 1 && model.referrers(entity.id, :relationship).empty? &&
+          model.children(entity.id, :subtype_group).empty? && model.referrers(entity.id, :subtype_group).empty?
       end
 
       # An attribute called as another entity hints at what it relates to.
       def guesses(entity)
         names = model.children(entity.id, :attribute).map { |attribute| attribute.name.downcase }
-        entities.select { |other| other.id != entity.id && names.any? { |name| name.start_with?("#{other.name.downcase} ") } }.first(1).map do |other|
+        entities.select { |other|
+          other.id != entity.id && names.any? { |name| name.start_with?("#{other.name.downcase} ") }
+        }.first(1).map do |other|
           fix("Relate it to #{other.name}") { |draft| draft.add(:relationship, from_id: other.id, to_id: entity.id) }
         end
       end
@@ -115,17 +134,21 @@ module Kelvath
         return [] unless group.exclusive && group.discriminator_id.nil? && group.subtype_ids.size > 1
 
         owner = model.fetch(group.parent_id)
-        [ finding(group, "No attribute of #{owner.name} tells its subtypes apart.", known(group, owner), fresh(group, owner)) ]
+        [ finding(group, "No attribute of #{owner.name} tells its subtypes apart.", known(group, owner),
+                  fresh(group, owner)) ]
       end
 
       def known(group, owner)
-        attribute = model.children(owner.id, :attribute).find { |each| each.name.match?(/\b(kind|type|category)\b/i) } or return
+        attribute =
+          model.children(owner.id, :attribute).find { |each| each.name.match?(/\b(kind|type|category)\b/i) } or return
         fix("Tell them apart by #{attribute.name}") { |draft| draft.set(group.id, discriminator_id: attribute.id) }
       end
 
       def fresh(group, owner)
         fix("Add #{owner.name} Kind") do |draft|
-          made = Editing::Attributes.add(draft, owner.id, Editing::Entities.free_name(draft.model, owner.id, "#{owner.name} Kind"), mandatory: group.complete, type: "text", length: 20)
+          made = Editing::Attributes.add(draft, owner.id, Editing::Entities.free_name(
+            draft.model, owner.id, "#{owner.name} Kind"
+          ), mandatory: group.complete, type: "text", length: 20)
           draft.set(group.id, discriminator_id: made.id)
         end
       end
@@ -144,9 +167,14 @@ module Kelvath
         return [] unless cycle
 
         names = cycle.map { |id| model[id].name }
-        links = model.all(:relationship).select { |link| link.identifying && cycle.include?(link.from_id) && cycle.include?(link.to_id) }
-        [ finding(model.fetch(cycle.first), "These entities identify each other in a circle: #{[ *names, names.first ].join(' → ')}.",
-                  *links.first(2).map { |link| fix("#{link.label(model)}: identify no more") { |draft| draft.set(link.id, identifying: false) } }) ]
+        links = model.all(:relationship).select do |link|
+          link.identifying && cycle.include?(link.from_id) && cycle.include?(link.to_id)
+        end
+        [ finding(model.fetch(cycle.first),
+                  "These entities identify each other in a circle: #{[ *names, names.first ].join(' → ')}.",
+                  *links.first(2).map { |link|
+                    fix("#{link.label(model)}: identify no more") { |draft| draft.set(link.id, identifying: false) }
+                  }) ]
       end
     end
   end

@@ -79,7 +79,9 @@ module Kelvath
         return [] if part
 
         Naming::Compliance.of(model, standard).unknown_words.map do |unknown|
-          finding(unknown.elements.first, "“#{unknown.word}” is not in the lexicon; it stands in #{unknown.count == 1 ? 'one name' : "#{unknown.count} names"}, such as #{unknown.elements.first.label(model)}.")
+          finding(unknown.elements.first, "“#{unknown.word}” is not in the lexicon; it stands " \
+                                          "in #{unknown.count == 1 ? 'one name' : "#{unknown.count} names"}, such " \
+                                          "as #{unknown.elements.first.label(model)}.")
         end
       end
     end

@@ -13,7 +13,8 @@ module Kelvath
 
       def about(entity)
         own = model.children(entity.id, :attribute)
-        own.group_by { |attribute| plain(attribute.name) }.each_value.select { |list| list.size > 1 }.flat_map do |first, *others|
+        own.group_by { |attribute| plain(attribute.name) }.each_value.select { |list| list.size > 1 }
+          .flat_map do |first, *others|
           others.map do |other|
             finding(other, "#{entity.name} has #{first.name} and #{other.name}: the same name twice.",
                     fix("Remove #{other.name}") { |draft| draft.remove(other.id) })
@@ -34,7 +35,9 @@ module Kelvath
       # All of the names that changed attributes have and had.
       def concerned(change)
         attributes = change.touched(:attribute) + typed_by(change).filter_map { |id| model.of_kind(id, :attribute) }
-        attributes.map { |attribute| attribute.name.downcase }.uniq.flat_map { |name| namesakes.fetch(name, []).map(&:id) } + super
+        attributes.map { |attribute| attribute.name.downcase }.uniq.flat_map { |name|
+          namesakes.fetch(name, []).map(&:id)
+        } + super
       end
 
       private
@@ -44,7 +47,8 @@ module Kelvath
         type = type_of(attribute)
         return [] if type.name.empty? || type.to_s == type_of(usual).to_s
 
-        [ finding(attribute, "#{owner_name(attribute)} · #{attribute.name} is #{type}; in #{owner_name(usual)} it is #{type_of(usual)}.",
+        [ finding(attribute, "#{owner_name(attribute)} · #{attribute.name} is #{type}; in #{owner_name(usual)} it " \
+                             "is #{type_of(usual)}.",
                   fix("Make it #{type_of(usual)} as there") { |draft| draft.set(attribute.id, **type_fields(usual)) }) ]
       end
 
@@ -59,11 +63,15 @@ module Kelvath
       def find_usual(list)
         return if list.size < 2
 
-        types = list.reject { |attribute| type_of(attribute).name.empty? }.group_by { |attribute| type_of(attribute).to_s }
+        types = list.reject { |attribute| type_of(attribute).name.empty? }.group_by do |attribute|
+          type_of(attribute).to_s
+        end
         types.max_by { |_, attributes| attributes.size }.last.first if types.size > 1
       end
 
-      def type_fields(attribute) = %i[domain_id type length precision scale].to_h { |field| [ field, attribute[field] ] }
+      def type_fields(attribute)
+        %i[domain_id type length precision scale].to_h { |field| [ field, attribute[field] ] }
+      end
     end
   end
 end

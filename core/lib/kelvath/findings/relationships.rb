@@ -14,7 +14,8 @@ module Kelvath
       def about(link)
         return [] unless Logical::Cardinality.many_to_many?(link)
 
-        [ finding(link, "#{link.label(model)} is many to many.", transform("Resolve it into an entity", "resolve", id: link.id)) ]
+        [ finding(link, "#{link.label(model)} is many to many.",
+                  transform("Resolve it into an entity", "resolve", id: link.id)) ]
       end
     end
 
@@ -51,7 +52,9 @@ module Kelvath
 
         ends = [ link.from_id, link.to_id ].map { |id| model.fetch(id).name }
         [ finding(link, "The relationship of #{ends.join(' and ')} has no verb phrase.",
-                  fix("Call it “have”, and “belong to” the other way") { |draft| draft.set(link.id, phrase: "have", inverse_phrase: "belong to") }) ]
+                  fix("Call it “have”, and “belong to” the other way") { |draft|
+                    draft.set(link.id, phrase: "have", inverse_phrase: "belong to")
+                  }) ]
       end
     end
 
@@ -90,7 +93,8 @@ module Kelvath
       def needed(link)
         parent = model.fetch(Logical::Cardinality.parent_id(link)).name
         phrase = Logical::Cardinality.parent_side(link) == :from ? link.inverse_phrase : link.phrase
-        role = phrase.empty? ? "Other #{parent}" : phrase.split(" ").reject { |word| %w[be is a the].include?(word) }.map(&:capitalize).first(2).join(" ")
+        role = phrase.empty? ? "Other #{parent}" :
+                 phrase.split(" ").reject { |word| %w[be is a the].include?(word) }.map(&:capitalize).first(2).join(" ")
         finding(link, "#{link.label(model)} brings a key of #{parent} that only a role name tells from others.",
                 fix("Call the role “#{role}”") { |draft| draft.set(link.id, role_name: role) })
       end

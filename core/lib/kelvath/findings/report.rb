@@ -27,7 +27,9 @@ module Kelvath
 
       # The report of a part of a model (Model::Parts): a design by its id, nil for the main one; previous: one of the
       # same part of an older model.
-      def self.of(model, standard = Naming::Standard.plain, part: nil, previous: nil) = new(model, standard, part, previous)
+      def self.of(model, standard = Naming::Standard.plain, part: nil, previous: nil)
+        new(model, standard, part, previous)
+      end
 
       attr_reader :model, :standard, :checks
 
@@ -47,7 +49,9 @@ module Kelvath
 
       # [Finding, …] in the order of the checks, then of what they are about.
       def findings
-        @findings ||= @found.values.flat_map { |found| found.sort_by { |subject_id, _| subject_id.to_s }.flat_map(&:last) }
+        @findings ||= @found.values.flat_map do |found|
+          found.sort_by { |subject_id, _| subject_id.to_s }.flat_map(&:last)
+        end
       end
 
       # { id of a subject => [Finding, …] } of those about which something was found.

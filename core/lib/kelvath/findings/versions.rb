@@ -15,7 +15,9 @@ module Kelvath
       private
 
       def about(element)
-        return [] unless element.kind == :schema || element.kind == :column || !element.values.fetch(:options, {}).empty?
+        unless element.kind == :schema || element.kind == :column || !element.values.fetch(:options, {}).empty?
+          return []
+        end
 
         design = model.ancestors(element).last
         platform = Platforms.fetch(design.platform)
@@ -42,18 +44,26 @@ module Kelvath
       # What is computed must be kept in the row where the version cannot do without.
       def computed_too_new(column, platform, version)
         return if column.computed.empty?
-        return lacking(column, "computed columns", platform, :computed_columns) { { computed: "" } } unless platform.supports?(:computed_columns, version)
+        unless platform.supports?(:computed_columns, version)
+          return lacking(column, "computed columns", platform, :computed_columns) { { computed: "" } }
+        end
+
         return if column.stored || !needs_storing?(platform) || platform.supports?(:virtual_columns, version)
 
-        lacking(column, "computed columns that are not kept in the row", platform, :virtual_columns) { { stored: true } }
+        lacking(column, "computed columns that are not kept in the row", platform, :virtual_columns) do
+          { stored: true }
+        end
       end
 
       def needs_storing?(platform) = platform.class::FEATURES.key?(:virtual_columns)
 
       def lacking(column, what, platform, feature)
         since = platform.class::FEATURES[feature]
-        finding(column, "#{platform.title} knows #{what} #{since ? "since #{since} only" : 'not at all'}; #{title(column)} is one.",
-                fix(feature == :virtual_columns ? "Keep it in the row" : "Do not compute it") { |draft| draft.set(column.id, **yield) })
+        finding(column,
+                "#{platform.title} knows #{what} #{since ? "since #{since} only" : 'not at all'}; #{title(column)} is one.",
+                fix(feature == :virtual_columns ? "Keep it in the row" : "Do not compute it") do |draft|
+                  draft.set(column.id, **yield)
+                end)
       end
 
       def options_too_new(element, platform, version)
@@ -62,7 +72,8 @@ module Kelvath
           next if option && platform.reached?(option.since, version)
 
           since = option ? "since #{option.since} only" : "not"
-          finding(element, "#{platform.title} knows the option “#{name}” of a #{element.class.title} #{since}; #{title(element)} has it.",
+          finding(element, "#{platform.title} knows the option “#{name}” of " \
+                           "a #{element.class.title} #{since}; #{title(element)} has it.",
                   fix("Take “#{name}” away") { |draft| draft.set(element.id, options: element.options.except(name)) })
         end
       end

@@ -14,13 +14,17 @@ module Kelvath
       end
 
       Schema = Struct.new(:name, :comment, keyword_init: true)
-      Table = Struct.new(:schema, :name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes, :options,
+      Table = Struct.new(:schema, :name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes,
+                         :options,
                          keyword_init: true) { include Placed }
-      # columns: those within it, of a record; computed: the expression it is computed from, stored: kept in the row; options: { name => value }.
-      Column = Struct.new(:name, :native_type, :mandatory, :identity, :default_value, :computed, :stored, :comment, :options, :columns,
+      # columns: those within it, of a record; computed: the expression it is computed from, stored: kept in the row;
+      # options: { name => value }.
+      Column = Struct.new(:name, :native_type, :mandatory, :identity, :default_value, :computed, :stored, :comment,
+                          :options, :columns,
                           keyword_init: true)
       Key = Struct.new(:name, :primary, :columns, :options, keyword_init: true)
-      ForeignKey = Struct.new(:name, :columns, :target_schema, :target_table, :target_columns, :on_delete, :on_update, :options,
+      ForeignKey = Struct.new(:name, :columns, :target_schema, :target_table, :target_columns, :on_delete, :on_update,
+                              :options,
                               keyword_init: true) do
         # The place of the table it leads to.
         def target = [ target_schema, target_table ]
@@ -30,7 +34,9 @@ module Kelvath
       # A part of a table that is kept as text.
       Clause = Struct.new(:name, :text, keyword_init: true)
       Index = Struct.new(:name, :unique, :columns, :descending, :expression, :options, keyword_init: true)
-      View = Struct.new(:schema, :name, :column_names, :query, :comment, :options, keyword_init: true) { include Placed }
+      View = Struct.new(:schema, :name, :column_names, :query, :comment, :options, keyword_init: true) do
+        include Placed
+      end
 
       # version: the platform's, as it says it ("15"); nil if it does not.
       attr_reader :version, :schemas, :tables, :views, :log

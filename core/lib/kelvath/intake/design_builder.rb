@@ -49,7 +49,8 @@ module Kelvath
 
       def schema_elements
         catalog.schemas.each_with_index.map do |schema, index|
-          build(:schema, design.id, id: schema_ids[schema.name], name: schema.name, comment: schema.comment, position: index + 1.0)
+          build(:schema, design.id, id: schema_ids[schema.name], name: schema.name, comment: schema.comment,
+                position: index + 1.0)
         end
       end
 
@@ -61,7 +62,8 @@ module Kelvath
 
       def table_elements(table)
         id = table_id(table.place)
-        [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment, schema_id: schema_ids[table.schema],
+        [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment,
+                               schema_id: schema_ids[table.schema],
                                options: table.options.to_h, source_id: @sources.fetch(id, "")),
           *table.columns.each_with_index.flat_map { |column, index| column_elements(table, column, index) },
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
@@ -96,7 +98,8 @@ module Kelvath
         fields.each_with_index.flat_map do |(name, type), index|
           known = told.find { |each| each.name.casecmp?(name) }
           record = Metamodel::NativeType.record(type)
-          element = build(:column, parent_id, name:, position: index + 1.0, comment: known&.comment.to_s, mandatory: known&.mandatory || false,
+          element = build(:column, parent_id, name:, position: index + 1.0, comment: known&.comment.to_s,
+                                              mandatory: known&.mandatory || false,
                                               native_type: record ? Metamodel::NativeType.with_fields(type, []) : type)
           [ element, *(within(element.id, record.fetch("fields", []), known&.columns.to_a) if record) ]
         end
@@ -106,14 +109,16 @@ module Kelvath
         id = column_id(table.place, column.name)
         computed = resolved(column.computed.to_s, :expression, table_id(table.place))
         Metamodel::Column.new(id:, parent_id: table_id(table.place), name: column.name, native_type:,
-                              mandatory: column.mandatory, identity: column.identity, default_value: column.default_value, computed:,
+                              mandatory: column.mandatory, identity: column.identity,
+                              default_value: column.default_value, computed:,
                               stored: column.stored || false, comment: column.comment, options: column.options.to_h,
                               source_id: @sources.fetch(id, ""), position: index + 1.0)
       end
 
       def foreign_key(table, key)
         target, targets = table_ids.key?(key.target) ? inside(key) : outside(table, key)
-        build(:foreign_key, table_id(table.place), name: key.name, column_ids: columns(table.place, key.columns), target_table_id: target,
+        build(:foreign_key, table_id(table.place), name: key.name, column_ids: columns(table.place, key.columns),
+              target_table_id: target,
               target_column_ids: targets, on_delete: key.on_delete, on_update: key.on_update, options: key.options.to_h)
       end
 
@@ -124,7 +129,8 @@ module Kelvath
         catalog.log << lost_target(table, key)
         found = @outside[Ddl::Names.key(key.target)] ||= outside_table(key)
         types = key.columns.map { |column| table.columns.find { |each| each.name.casecmp?(column) }&.native_type.to_s }
-        [ found.id, key.target_columns.zip(types).map { |column, type| outside_column(found.id, column, @types[type]).id } ]
+        [ found.id,
+          key.target_columns.zip(types).map { |column, type| outside_column(found.id, column, @types[type]).id } ]
       end
 
       # In its schema, if that is known; else the schema is part of its name.
@@ -140,7 +146,8 @@ module Kelvath
 
       def lost_target(table, key)
         Catalog::Note.new(level: :warning, object: "#{table.title} (#{key.columns.join(', ')})",
-                                  message: "This foreign key points at #{key.target_title}, which is not there; it is kept as a table outside the design.")
+                                  message: "This foreign key points at #{key.target_title}, which is not there; it " \
+                                           "is kept as a table outside the design.")
       end
 
       def index_element(table, index)
@@ -152,7 +159,8 @@ module Kelvath
 
       def view_elements
         catalog.views.each_with_index.map do |view, index|
-          build(:view, design.id, id: view_ids[view.place], name: view.name, schema_id: schema_ids[view.schema], column_names: view.column_names.to_a,
+          build(:view, design.id, id: view_ids[view.place], name: view.name, schema_id: schema_ids[view.schema],
+                                  column_names: view.column_names.to_a,
                                   query: resolved(view.query, :query), comment: view.comment,
                                   options: view.options.to_h, position: index + 1.0)
         end

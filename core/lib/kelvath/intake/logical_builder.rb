@@ -18,14 +18,18 @@ module Kelvath
         taken.fetch(:entity, []).each { |name| @scope.take(name) }
         @domains = Domains.new(taken.fetch(:domain, [])) { |kind, **values| add(kind, **values) }
         @elements = []
-        @types = Hash.new { |known, native| known[native] = design.platform.logical_type(design.platform.read_type(native)) }
+        @types = Hash.new do |known, native|
+          known[native] = design.platform.logical_type(design.platform.read_type(native))
+        end
       end
 
       # The logical elements; tells the design which table and column belongs to what.
       def build
         @tables = @catalog.tables.to_h { |table| [ table.place, table ] }
         @identifying = IdentifyingKeys.new(@catalog).accepted
-        @links = @catalog.tables.to_h { |table| [ table.place, in_key_order(table, table.foreign_keys.select { |key| relationship?(table, key) }) ] }
+        @links = @catalog.tables.to_h do |table|
+          [ table.place, in_key_order(table, table.foreign_keys.select { |key| relationship?(table, key) }) ]
+        end
         @entities = @catalog.tables.to_h { |table| [ table.place, add_entity(table) ] }
         @relationships = {} # { [table's place, foreign key] => Relationship }
         @attributes = {} # { table's place => { column in lower case => Attribute } }
@@ -45,8 +49,12 @@ module Kelvath
 
       def add_parts(table)
         brought = @links[table.place].flat_map(&:columns).map(&:downcase)
-        @attributes[table.place] = add_attributes(table, table.columns.reject { |column| brought.include?(column.name.downcase) })
-        @links[table.place].each_with_index { |key, index| @relationships[[ table.place, key ]] = add_relationship(table, key, index) }
+        @attributes[table.place] = add_attributes(
+          table, table.columns.reject { |column| brought.include?(column.name.downcase) }
+        )
+        @links[table.place].each_with_index do |key, index|
+          @relationships[[ table.place, key ]] = add_relationship(table, key, index)
+        end
       end
 
       def add_attributes(table, columns)
@@ -58,7 +66,8 @@ module Kelvath
           type = @types[column.native_type]
           note_unknown_type(table, column) if type[:type].empty?
           attribute = add(:attribute, parent_id: entity.id, name: scope.take(words(column.name, :column, **near)),
-                                      mandatory: column.mandatory, surrogate: column.identity, definition: column.comment,
+                                      mandatory: column.mandatory, surrogate: column.identity,
+                                      definition: column.comment,
                                       default_value: default(table, column), position: index + 1.0,
                                       **limited(type, said[column.name.downcase], column))
           @design.link(@design.column_id(table.place, column.name), attribute.id)
@@ -67,7 +76,8 @@ module Kelvath
       end
 
       def note_unknown_type(table, column)
-        note("#{table.title}.#{column.name}", "The type “#{column.native_type}” says nothing about the value; the attribute's type is left open.")
+        note("#{table.title}.#{column.name}",
+             "The type “#{column.native_type}” says nothing about the value; the attribute's type is left open.")
       end
 
       # What the checks of a table say of single columns: { column in lower case => Conditions' answer }.
@@ -77,7 +87,8 @@ module Kelvath
           column = found && columns.find { |each| each.name.casecmp?(found[:column]) }
           next said[column.name.downcase] = found if column && !said.key?(column.name.downcase)
 
-          note(table.title, "The logical side has no place for the check #{check.condition.inspect[0, 200]}; it stays in the design.")
+          note(table.title, "The logical side has no place for the check #{check.condition.inspect[0, 200]}; it " \
+                            "stays in the design.")
         end
       end
 
@@ -96,7 +107,9 @@ module Kelvath
         value = Conditions.value(column.default_value)
         return value if value
 
-        note("#{table.title}.#{column.name}", "The logical side has no place for the default #{column.default_value.inspect[0, 200]}; it stays in the design.")
+        note("#{table.title}.#{column.name}",
+             "The logical side has no place for the default #{column.default_value.inspect[0, 200]}; it stays in the " \
+             "design.")
         ""
       end
 
@@ -108,7 +121,9 @@ module Kelvath
         columns &= own.keys if key.primary
         members = columns.filter_map { |column| held_id(table.place, column) }
         name = key.primary ? "Primary" : "Alternate"
-        add(:identifier, parent_id: @entities[table.place].id, name:, primary: key.primary, member_ids: members) if members.any?
+        if members.any?
+          add(:identifier, parent_id: @entities[table.place].id, name:, primary: key.primary, member_ids: members)
+        end
       end
 
       # The id that a column's attribute has in its entity: its own, or composed of the relationship that brings it
@@ -129,12 +144,16 @@ module Kelvath
         parent = @entities[key.target]
         child = @entities[table.place]
         columns = key.columns.map { |name| table.columns.find { |column| column.name.casecmp?(name) } }
-        add(:relationship, from_id: parent.id, to_id: child.id, identifying: @identifying.include?([ table.place, key ]), position: index + 1.0,
-                           from_least: columns.all?(&:mandatory) ? 1 : 0, from_most: 1, to_most: once?(table, key) ? 1 : nil, role_name: role(table, key, parent), **actions(key))
+        add(:relationship, from_id: parent.id, to_id: child.id,
+                           identifying: @identifying.include?([ table.place, key ]), position: index + 1.0,
+                           from_least: columns.all?(&:mandatory) ? 1 : 0, from_most: 1,
+                           to_most: once?(table, key) ? 1 : nil, role_name: role(table, key, parent), **actions(key))
       end
 
       # What the standard does anyway is not said.
-      def actions(key) = { on_delete: key.on_delete, on_update: key.on_update }.reject { |_, action| action == "no action" }
+      def actions(key)
+        { on_delete: key.on_delete, on_update: key.on_update }.reject { |_, action| action == "no action" }
+      end
 
       def once?(table, key) = table.keys.any? { |each| same?(each.columns, key.columns) }
 
@@ -154,10 +173,14 @@ module Kelvath
       def relationship?(table, key)
         target = @tables[key.target] or return false
         primary = target.keys.find(&:primary)
-        return true if primary && same?(primary.columns, key.target_columns) && (@identifying.include?([ table.place, key ]) || !touches_key?(table, key))
+        if primary && same?(primary.columns, key.target_columns) &&
+           (@identifying.include?([ table.place, key ]) || !touches_key?(table, key))
+          return true
+        end
 
         note("#{table.title} (#{key.columns.join(', ')})",
-             "This foreign key to #{key.target_title} cannot be read as a relationship (it does not carry the whole primary key, or would identify in a circle); " \
+             "This foreign key to #{key.target_title} cannot be read as a relationship (it does not carry the whole " \
+             "primary key, or would identify in a circle); " \
              "its columns stay ordinary attributes.")
         false
       end
@@ -165,7 +188,9 @@ module Kelvath
       # Identifying ones in the order of the key's columns, so that the key keeps its order.
       def in_key_order(table, keys)
         primary = table.keys.find(&:primary)&.columns.to_a.map(&:downcase)
-        keys.each_with_index.sort_by { |key, index| [ primary.index(key.columns.first.downcase) || primary.size, index ] }.map(&:first)
+        keys.each_with_index.sort_by { |key, index|
+          [ primary.index(key.columns.first.downcase) || primary.size, index ]
+        }.map(&:first)
       end
 
       def touches_key?(table, key)
@@ -202,7 +227,9 @@ module Kelvath
       # type: fields that say it; values: texts in order.
       def of(name, type, values)
         @made[[ name.downcase, type, values ]] ||= @add.call(:domain, name: @scope.take(name), **type).tap do |domain|
-          values.each_with_index { |value, index| @add.call(:allowed_value, parent_id: domain.id, value:, position: index + 1.0) }
+          values.each_with_index do |value, index|
+            @add.call(:allowed_value, parent_id: domain.id, value:, position: index + 1.0)
+          end
         end
       end
     end
@@ -225,7 +252,9 @@ module Kelvath
       def candidates
         @catalog.tables.flat_map do |table|
           primary = table.keys.find(&:primary)&.columns.to_a.map(&:downcase)
-          table.foreign_keys.select { |key| (key.columns.map(&:downcase) - primary).empty? }.map { |key| [ table.place, key ] }
+          table.foreign_keys.select { |key| (key.columns.map(&:downcase) - primary).empty? }.map do |key|
+            [ table.place, key ]
+          end
         end
       end
 

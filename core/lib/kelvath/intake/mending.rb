@@ -18,10 +18,14 @@ module Kelvath
       def catalog
         @schemas = renamed(@catalog.schemas.map(&:name), "")
         @tables = places(@catalog.tables)
-        @columns = @catalog.tables.to_h { |table| [ table.place, renamed(table.columns.map(&:name), @tables[table.place].last) ] }
+        @columns = @catalog.tables.to_h do |table|
+          [ table.place, renamed(table.columns.map(&:name), @tables[table.place].last) ]
+        end
         @views = places(@catalog.views)
         Catalog.new(version: @catalog.version, log: @log, tables: @catalog.tables.map { |table| table(table) },
-                    schemas: @catalog.schemas.map { |each| copy(each, name: @schemas[each.name], comment: text(each.comment, each.name)) },
+                    schemas: @catalog.schemas.map do |each|
+                      copy(each, name: @schemas[each.name], comment: text(each.comment, each.name))
+                    end,
                     views: @catalog.views.map { |view| view(view) })
       end
 
@@ -41,31 +45,51 @@ module Kelvath
         names.uniq.to_h do |name|
           mended = plain(name)
           taken = scope.take(mended.empty? ? "unnamed" : mended)
-          note([ within, taken ].reject(&:empty?).join("."), "This is called #{name.to_s.scrub('?').inspect[0, 200]} there; #{why(name, mended)}") unless taken == name
+          unless taken == name
+            note([ within, taken ].reject(&:empty?).join("."),
+                 "This is called #{name.to_s.scrub('?').inspect[0, 200]} there; #{why(name, mended)}")
+          end
+
           [ name, taken ]
         end
       end
 
       def why(name, mended)
         return "a name is needed." if mended.empty?
-        return "its bytes are no text that is known; what could not be read stands as �." unless name.to_s.dup.force_encoding(Encoding::UTF_8).valid_encoding?
-        return "at most #{Metamodel::ValueCheck::NAME_MOST} characters are kept." if name.length > Metamodel::ValueCheck::NAME_MOST
+        unless name.to_s.dup.force_encoding(Encoding::UTF_8).valid_encoding?
+          return "its bytes are no text that is known; what could not be read stands as �."
+        end
 
-        mended == name ? "another one differs from it in the case of letters only." : "control characters and further blanks are left out."
+        if name.length > Metamodel::ValueCheck::NAME_MOST
+          return "at most #{Metamodel::ValueCheck::NAME_MOST} characters are kept."
+        end
+
+        if mended == name
+          "another one differs from it in the case of letters only."
+        else
+          "control characters and further blanks are left out."
+        end
       end
 
       def view(view)
         schema, name = @views[view.place]
-        copy(view, schema:, name:, query: text(view.query, name), column_names: view.column_names.to_a.map { |each| plain(each) },
+        copy(view, schema:, name:, query: text(view.query, name),
+                   column_names: view.column_names.to_a.map { |each| plain(each) },
                    comment: text(view.comment, name), options: options(view.options))
       end
 
       def table(table)
         schema, name = @tables[table.place]
-        copy(table, schema:, name:, comment: text(table.comment, name), columns: table.columns.map { |column| column(table, column) },
-                    keys: table.keys.map { |key| key(table, key) }, foreign_keys: table.foreign_keys.map { |key| foreign_key(table, key) },
-                    checks: table.checks.map { |check| copy(check, name: plain(check.name), condition: text(check.condition, name)) },
-                    clauses: table.clauses.to_a.map { |clause| copy(clause, name: plain(clause.name), text: text(clause.text, name)) },
+        copy(table, schema:, name:, comment: text(table.comment, name),
+                    columns: table.columns.map { |column| column(table, column) },
+                    keys: table.keys.map { |key| key(table, key) },
+                    foreign_keys: table.foreign_keys.map { |key| foreign_key(table, key) },
+                    checks: table.checks.map do |check|
+                      copy(check, name: plain(check.name), condition: text(check.condition, name))
+                    end,
+                    clauses: table.clauses.to_a.map do |clause|
+                      copy(clause, name: plain(clause.name), text: text(clause.text, name))
+                    end,
                     options: options(table.options), indexes: table.indexes.map { |index| index(table, index) })
       end
 
@@ -74,8 +98,10 @@ module Kelvath
       end
 
       def column(table, column)
-        copy(column, name: @columns[table.place][column.name], native_type: text(column.native_type, column.name), comment: text(column.comment, column.name),
-                     default_value: text(column.default_value, column.name), computed: text(column.computed, column.name), options: options(column.options))
+        copy(column, name: @columns[table.place][column.name], native_type: text(column.native_type, column.name),
+                     comment: text(column.comment, column.name),
+                     default_value: text(column.default_value, column.name),
+                     computed: text(column.computed, column.name), options: options(column.options))
       end
 
       def foreign_key(table, key)
@@ -85,7 +111,8 @@ module Kelvath
       end
 
       def index(table, index)
-        copy(index, name: plain(index.name), columns: columns(table.place, index.columns), descending: columns(table.place, index.descending), expression: text(index.expression, table.name),
+        copy(index, name: plain(index.name), columns: columns(table.place, index.columns),
+                    descending: columns(table.place, index.descending), expression: text(index.expression, table.name),
                     options: options(index.options))
       end
 
@@ -96,7 +123,11 @@ module Kelvath
       def text(text, owner)
         text = text.to_s
         mended = Metamodel::ValueCheck.mended(TEXT, text)
-        note(plain(owner), "A text of it had characters that no text can have, or more than #{Metamodel::Field::TEXT_LIMIT} of them; they are left out.") unless mended == text.to_s
+        unless mended == text.to_s
+          note(plain(owner), "A text of it had characters that no text can have, or more " \
+                             "than #{Metamodel::Field::TEXT_LIMIT} of them; they are left out.")
+        end
+
         mended
       end
 

@@ -8,18 +8,27 @@ module Kelvath
 
       # As a hash, ready for JSON.
       def document
-        { "$schema" => "https://json-schema.org/draft/2020-12/schema", "title" => "Kelvath model file", "type" => "object",
+        { "$schema" => "https://json-schema.org/draft/2020-12/schema", "title" => "Kelvath model file",
+          "type" => "object",
           "required" => %w[format version elements], "additionalProperties" => false,
-          "properties" => { "format" => { "const" => ModelFile::FORMAT }, "version" => { "const" => ModelFile::VERSION },
-                            "elements" => { "type" => "array", "items" => { "oneOf" => Metamodel::KINDS.keys.map { |kind| { "$ref" => "#/$defs/#{kind}" } } } } },
+          "properties" => { "format" => { "const" => ModelFile::FORMAT },
+                            "version" => { "const" => ModelFile::VERSION },
+                            "elements" => { "type" => "array", "items" => { "oneOf" => Metamodel::KINDS.keys
+                              .map { |kind| { "$ref" => "#/$defs/#{kind}" } } } } },
           "$defs" => Metamodel::KINDS.to_h { |name, kind| [ name.to_s, definition(kind) ] } }
       end
 
       def definition(kind)
         base = { "kind" => { "const" => kind.kind.to_s }, "id" => { "type" => "string" } }
-        base["within"] = { "type" => "string", "description" => "Id of the #{kind.within.join(' or ')}" } if kind.within.any?
-        fields = kind.fields.to_h { |name, field| [ name.to_s, field.schema.merge("default" => field.default).compact ] }
-        { "type" => "object", "required" => base.keys, "additionalProperties" => false, "properties" => base.merge(fields) }
+        if kind.within.any?
+          base["within"] = { "type" => "string", "description" => "Id of the #{kind.within.join(' or ')}" }
+        end
+
+        fields = kind.fields.to_h do |name, field|
+          [ name.to_s, field.schema.merge("default" => field.default).compact ]
+        end
+        { "type" => "object", "required" => base.keys, "additionalProperties" => false,
+          "properties" => base.merge(fields) }
       end
     end
   end

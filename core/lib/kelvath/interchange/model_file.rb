@@ -22,23 +22,30 @@ module Kelvath
       def read(text)
         data = parse(text)
         unless data.is_a?(Hash) && data["format"] == FORMAT && data["elements"].is_a?(Array)
-          raise UnreadableFile, "This is not a Kelvath model file: it should begin with \"format\": \"#{FORMAT}\" and hold a list of elements."
+          raise UnreadableFile, "This is not a Kelvath model file: it should begin with \"format\": \"#{FORMAT}\" " \
+                                "and hold a list of elements."
         end
-        raise UnreadableFile, "This model file is of version #{data['version']}; version #{VERSION} can be read." unless data["version"] == VERSION
+        unless data["version"] == VERSION
+          raise UnreadableFile, "This model file is of version #{data['version']}; version #{VERSION} can be read."
+        end
 
         model_of(data["elements"])
       end
 
       def parse(text)
         text = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")
-        raise UnreadableFile.new("This file is not UTF-8 text: line #{bad_line(text)} holds other bytes.", line: bad_line(text)) unless text.valid_encoding?
+        unless text.valid_encoding?
+          raise UnreadableFile.new("This file is not UTF-8 text: line #{bad_line(text)} holds other bytes.",
+                                   line: bad_line(text))
+        end
 
         JSON.parse(text, max_nesting: 30)
       rescue JSON::NestingError
         raise UnreadableFile, "This file nests deeper than any that Kelvath writes."
       rescue JSON::ParserError => error
         line = error.message[/line (\d+)/, 1]&.to_i
-        raise UnreadableFile.new("This file is not readable as JSON#{" from line #{line} on" if line}; it may be cut off.", line:)
+        raise UnreadableFile.new("This file is not readable as JSON#{" from line #{line} on" if line}; it may be " \
+                                 "cut off.", line:)
       end
 
       def bad_line(text) = text.each_line.with_index(1).find { |line, _| !line.valid_encoding? }&.last

@@ -12,9 +12,15 @@ module Kelvath
       # One cell as typed. seen: the text that stood there. Raises InvalidValue, Conflict, NotFound.
       def change(model, id, column, raw, ids:, seen: nil)
         element = model.fetch(id)
-        return Editing::Attributes.cell(model, id, column, raw, ids:, seen:) if element.kind == :attribute && COMPOSED.include?(column)
+        if element.kind == :attribute && COMPOSED.include?(column)
+          return Editing::Attributes.cell(model, id, column, raw, ids:, seen:)
+        end
 
-        return Draft.change(model, ids:) { |draft| Custom.set(draft, id, column.delete_prefix("custom-"), raw, seen:) } if column.start_with?("custom-")
+        if column.start_with?("custom-")
+          return Draft.change(model, ids:) do |draft|
+            Custom.set(draft, id, column.delete_prefix("custom-"), raw, seen:)
+          end
+        end
 
         check_seen(model, element, column, raw, seen) if seen
         draft = Draft.new(model, ids:)
@@ -27,7 +33,9 @@ module Kelvath
       def fill(model, row_ids, columns, block, ids:)
         draft = Draft.new(model, ids:)
         block.first(row_ids.size).each_with_index do |cells, index|
-          columns.zip(cells).each { |column, raw| assign(draft, row_ids[index], column, raw) unless raw.nil? || column == "sentence" }
+          columns.zip(cells).each do |column, raw|
+            assign(draft, row_ids[index], column, raw) unless raw.nil? || column == "sentence"
+          end
         rescue InvalidValue => error
           raise InvalidValue.new("Row #{index + 1}: #{error.message}", field: error.field, value: error.value)
         end
@@ -38,11 +46,15 @@ module Kelvath
       def assign(draft, id, column, raw)
         element = draft.model.fetch(id)
         return Custom.set(draft, id, column.delete_prefix("custom-"), raw) if column.start_with?("custom-")
-        return Editing::Attributes.assign(draft, id, column, raw) if element.kind == :attribute && COMPOSED.include?(column)
+        if element.kind == :attribute && COMPOSED.include?(column)
+          return Editing::Attributes.assign(draft, id, column, raw)
+        end
 
         field = element.class.fetch_field(column)
         make_tags(draft, raw) if field.name == :tag_ids
-        return Editing::Columns.set_type(draft, id, Words.read(draft.model, element, field, raw)) if field.type == :native_type
+        if field.type == :native_type
+          return Editing::Columns.set_type(draft, id, Words.read(draft.model, element, field, raw))
+        end
 
         draft.set(id, field.name => Words.read(draft.model, element, field, raw))
       end
@@ -50,16 +62,23 @@ module Kelvath
       # A tag is made by using it.
       def make_tags(draft, raw)
         names = raw.to_s.split(",").map(&:strip).reject(&:empty?)
-        names.each { |name| draft.add(:tag, name:) if draft.model.all(:tag).none? { |tag| tag.name.casecmp?(name) || tag.id == name } }
+        names.each do |name|
+          draft.add(:tag, name:) if draft.model.all(:tag).none? { |tag| tag.name.casecmp?(name) || tag.id == name }
+        end
       end
 
       def check_seen(model, element, column, raw, seen)
         field = element.class.fetch_field(column)
         now = Words.shown(model, element, field)
-        return if [ seen, raw.to_s.strip ].include?(now) || (!field.written_by_platform? && field.parse(seen) == element[field.name])
+        if [ seen, raw.to_s.strip ].include?(now) ||
+           (!field.written_by_platform? && field.parse(seen) == element[field.name])
+          return
+        end
 
-        message = "#{field.label} of #{Describing.title(element, model)} was set to “#{now}” meanwhile; yours was “#{raw}”."
-        raise Conflict, [ Conflict::Clash.new(element_id: element.id, field: field.name, yours: raw, theirs: now, message:) ]
+        message = "#{field.label} of #{Describing.title(element, model)} was set to “#{now}” meanwhile; yours " \
+                  "was “#{raw}”."
+        raise Conflict,
+              [ Conflict::Clash.new(element_id: element.id, field: field.name, yours: raw, theirs: now, message:) ]
       rescue InvalidValue
         nil # what stood there was not typed as such; there is nothing to hold it against
       end
@@ -78,9 +97,11 @@ module Kelvath
         when "attribute" then Editing::Attributes.add_typed(draft, draft.model.fetch(within).id, text)
         when "relationship" then related(draft, text)
         when "identifier" then identifier(draft, text, within)
-        when "allowed_value" then draft.add(:allowed_value, parent_id: draft.model.fetch(within).id, value: Metamodel::AllowedValue.fetch_field(:value).parse(text), position: last(draft, within))
+        when "allowed_value" then draft.add(:allowed_value, parent_id: draft.model.fetch(within)
+          .id, value: Metamodel::AllowedValue.fetch_field(:value).parse(text), position: last(draft, within))
         when "word" then draft.add(:word, singular: text.strip, plural: Inflection.plural(text.strip))
-        when "schema" then draft.add(:schema, parent_id: draft.model.fetch(within, :design).id, position: last(draft, within, :schema),
+        when "schema"
+          draft.add(:schema, parent_id: draft.model.fetch(within, :design).id, position: last(draft, within, :schema),
                                               name: Metamodel::Schema.fetch_field(:name).parse(text))
         when "domain", "subject_area", "tag", "custom_field" then named(draft, kind, text)
         else raise UnknownName, "Rows of this ledger cannot be added by typing."
@@ -89,7 +110,9 @@ module Kelvath
 
       def named(draft, kind, text)
         type = Metamodel.fetch(kind)
-        position = type.fields.key?(:position) ? { position: (draft.model.all(kind.to_sym).last&.position || 0.0) + 1.0 } : {}
+        position = type.fields.key?(:position) ?
+                     { position: (draft.model.all(kind.to_sym).last&.position || 0.0) + 1.0 } :
+                     {}
         draft.add(kind, name: type.fetch_field(:name).parse(text), **position)
       end
 
@@ -101,7 +124,8 @@ module Kelvath
       # The members as typed, with commas between.
       def identifier(draft, text, within)
         blank = Metamodel::Identifier.new(id: "new", parent_id: within)
-        draft.add(:identifier, parent_id: draft.model.fetch(within).id, member_ids: Words.read(draft.model, blank, Metamodel::Identifier.fetch_field(:member_ids), text))
+        draft.add(:identifier, parent_id: draft.model.fetch(within).id,
+                  member_ids: Words.read(draft.model, blank, Metamodel::Identifier.fetch_field(:member_ids), text))
       end
 
       def last(draft, within, kind = :allowed_value) = (draft.model.children(within, kind).last&.position || 0.0) + 1.0
@@ -110,7 +134,10 @@ module Kelvath
       def reorder(model, row_ids, steps, ids:)
         rows = row_ids.filter_map { |id| model[id] }
         first = rows.first or return ChangeSet.new
-        raise InvalidValue.new("These rows are sorted by name; they have no order of their own.", field: :position, value: nil) unless first.class.fields.key?(:position)
+        unless first.class.fields.key?(:position)
+          raise InvalidValue.new("These rows are sorted by name; they have no order of their own.", field: :position,
+                                 value: nil)
+        end
 
         siblings = first.parent_id ? model.children(first.parent_id, first.kind) : model.all(first.kind)
         ids_there = siblings.to_set(&:id)
@@ -118,7 +145,9 @@ module Kelvath
         rest = siblings - moved
         at = (siblings.index(moved.first) + steps).clamp(0, rest.size)
         Draft.new(model, ids:).tap do |draft|
-          rest.insert(at, *moved).each_with_index { |row, index| draft.set(row.id, position: index + 1.0) unless row.position == index + 1.0 }
+          rest.insert(at, *moved).each_with_index do |row, index|
+            draft.set(row.id, position: index + 1.0) unless row.position == index + 1.0
+          end
         end.change_set
       end
     end

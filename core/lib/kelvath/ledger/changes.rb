@@ -10,7 +10,9 @@ module Kelvath
       # One step, in ids alone, so that nothing of the older ledger stays: groups are ids, cells are
       # [group id, row id, column name].
       def self.between(older, newer)
-        pairs = older.groups.size == newer.groups.size ? older.groups.zip(newer.groups).reject { |old, group| group.equal?(old) } : nil
+        pairs = older.groups.size == newer.groups.size ?
+                  older.groups.zip(newer.groups).reject { |old, group| group.equal?(old) } :
+                  nil
         return same_places(pairs, newer.columns) if pairs&.all? { |old, group| old.id == group.id }
 
         old = older.groups.to_h { |group| [ group.id, group ] }
@@ -23,7 +25,8 @@ module Kelvath
       # pairs: [[group of before or nil, group], …] of those that are not the very same.
       def self.same_places(pairs, columns)
         other, alike = pairs.partition { |old, group| other?(old, group) }
-        new(groups: other.map { |_, group| group.id }, cells: alike.flat_map { |old, group| cells_between(old, group, columns) },
+        new(groups: other.map { |_, group| group.id },
+            cells: alike.flat_map { |old, group| cells_between(old, group, columns) },
             gone: [], fresh: other.select { |old, _| old.nil? }.to_set { |_, group| group.id })
       end
 
@@ -34,7 +37,8 @@ module Kelvath
 
         there = ledger.groups.to_h { |group| [ group.id, group ] }
         groups = list.flat_map(&:groups).uniq.filter_map { |id| there[id] }
-        new(groups:, cells: cells(list.flat_map(&:cells).uniq, there, groups, ledger), gone: list.flat_map(&:gone).uniq.reject { |id| there.key?(id) },
+        new(groups:, cells: cells(list.flat_map(&:cells).uniq, there, groups, ledger),
+            gone: list.flat_map(&:gone).uniq.reject { |id| there.key?(id) },
             fresh: groups.map(&:id).select { |id| fresh?(id, list) }.to_set)
       end
 
@@ -42,7 +46,9 @@ module Kelvath
 
       def self.cells_between(old, group, columns)
         group.rows.zip(old.rows).reject { |row, was| row == was }.flat_map do |row, was|
-          columns.reject { |column| was.cells[column.name] == row.cells[column.name] }.map { |column| [ group.id, row.id, column.name ] }
+          columns.reject { |column| was.cells[column.name] == row.cells[column.name] }.map do |column|
+            [ group.id, row.id, column.name ]
+          end
         end
       end
 
@@ -50,10 +56,15 @@ module Kelvath
         whole = groups.to_set(&:id)
         columns = ledger.columns.to_h { |column| [ column.name, column ] }
         rows = Hash.new { |hash, id| hash[id] = there[id]&.rows.to_a.to_h { |row| [ row.id, row ] } }
-        places.filter_map { |group, row, column| [ rows[group][row], columns[column] ] if !whole.include?(group) && rows[group][row] && columns[column] }
+        places.filter_map do |group, row, column|
+          [ rows[group][row], columns[column] ] if !whole.include?(group) && rows[group][row] && columns[column]
+        end
       end
 
-      def self.fresh?(id, list) = list.find { |each| each.fresh.include?(id) || each.gone.include?(id) }&.fresh&.include?(id) || false
+      def self.fresh?(id, list)
+        list.find { |each| each.fresh.include?(id) || each.gone.include?(id) }&.fresh&.include?(id) || false
+      end
+
       private_class_method :same_places, :other?, :cells_between, :cells, :fresh?
     end
   end

@@ -4,7 +4,8 @@ module Kelvath
   class Ledger
     # All elements of one kind; its columns are the fields that the metamodel declares.
     class KindLedger < Ledger
-      WIDTHS = { name: 22, text: 40, expression: 40, choice: 16, reference: 20, references: 26, names: 20, flag: 10, integer: 9, number: 9 }.freeze
+      WIDTHS = { name: 22, text: 40, expression: 40, choice: 16, reference: 20, references: 26, names: 20, flag: 10,
+                 integer: 9, number: 9 }.freeze
       KIND_OF = { flag: :flag, integer: :number, number: :number, text: :long, expression: :long }.freeze
 
       attr_reader :kind
@@ -34,14 +35,20 @@ module Kelvath
       end
 
       def column_of(field)
-        Column.new(name: field.name.to_s, label: field.name == :name ? @type.title.capitalize : field.label, kind: KIND_OF.fetch(field.type, :text), width: [ WIDTHS.fetch(field.type, 16), field.label.length ].max,
+        Column.new(name: field.name.to_s, label: field.name == :name ? @type.title.capitalize : field.label,
+                   kind: KIND_OF.fetch(field.type, :text),
+                   width: [ WIDTHS.fetch(field.type, 16), field.label.length ].max,
                    choices: field.type == :choice ? field.values.map { |value| value.tr("_", " ") } : nil)
       end
 
       def build_groups
-        return [ Group.new(id: nil, title: @type.title, rows: sorted_elements(model.all(kind)).map { |element| row_of(element) }) ] unless grouped?
+        unless grouped?
+          return [ Group.new(id: nil, title: @type.title,
+                             rows: sorted_elements(model.all(kind)).map { |element| row_of(element) }) ]
+        end
 
-        owners.map { |owner| Group.new(id: owner.id, parent_id: owner.id, title: owner.label(model), rows: model.children(owner.id, kind).map { |element| row_of(element) }) }
+        owners.map { |owner| Group.new(id: owner.id, parent_id: owner.id, title: owner.label(model),
+                                       rows: model.children(owner.id, kind).map { |element| row_of(element) }) }
       end
 
       # Owners that have such members; all of them if members can be added here.
@@ -52,7 +59,11 @@ module Kelvath
       end
 
       def sorted_elements(list)
-        list.first&.class&.fields&.key?(:position) && kind != :relationship ? list : list.sort_by { |element| element.label(model).downcase }
+        if list.first&.class&.fields&.key?(:position) && kind != :relationship
+          list
+        else
+          list.sort_by { |element| element.label(model).downcase }
+        end
       end
 
       def row_of(element)

@@ -13,7 +13,9 @@ module Kelvath
       def self.out(ledger)
         owner = ledger.grouped?
         head = [ *("Within" if owner), *ledger.columns.map(&:label) ]
-        body = ledger.groups.flat_map { |group| group.rows.map { |row| [ *(owner_title(ledger, group, row) if owner), *ledger.columns.map { |column| row.cells[column.name].to_s } ] } }
+        body = ledger.groups.flat_map { |group| group.rows.map do |row|
+          [ *(owner_title(ledger, group, row) if owner), *ledger.columns.map { |column| row.cells[column.name].to_s } ]
+        end }
         [ head, *body ]
       end
 
@@ -35,7 +37,9 @@ module Kelvath
       def read(rows)
         rows = rows.reject { |row| row.all? { |cell| cell.to_s.strip.empty? } }
         raise UnreadableFile, "The file is empty; its first row should hold headings: #{known}." if rows.empty?
-        raise UnreadableFile, "The file has #{rows.size} rows; #{MOST_ROWS} at most go in at once." if rows.size > MOST_ROWS
+        if rows.size > MOST_ROWS
+          raise UnreadableFile, "The file has #{rows.size} rows; #{MOST_ROWS} at most go in at once."
+        end
 
         head, *body = rows
         columns = headings(head)
@@ -55,10 +59,16 @@ module Kelvath
           next :within if label.casecmp?("Within")
 
           @ledger.all_columns.find { |column| column.label.casecmp?(label) || column.name.casecmp?(label) } ||
-            (label.empty? ? nil : raise(UnreadableFile.new("The heading “#{label}” is not known here; known are #{known}.", line: 1)))
+            (label.empty? ? nil :
+               raise(UnreadableFile.new("The heading “#{label}” is not known here; known are #{known}.", line: 1)))
         end
-        raise UnreadableFile.new("A heading “#{key_column.label}” is missing: it tells which row is which.", line: 1) unless columns.include?(key_column)
-        raise UnreadableFile.new("A heading “Within” is missing: it tells what each row belongs to.", line: 1) if @ledger.grouped? && !columns.include?(:within)
+        unless columns.include?(key_column)
+          raise UnreadableFile.new("A heading “#{key_column.label}” is missing: it tells which row is which.", line: 1)
+        end
+
+        if @ledger.grouped? && !columns.include?(:within)
+          raise UnreadableFile.new("A heading “Within” is missing: it tells what each row belongs to.", line: 1)
+        end
 
         columns
       end
@@ -70,7 +80,9 @@ module Kelvath
         refuse_formula(cells)
         cells = cells.transform_values { |cell| SheetCell.text(cell) }
         id = row_id(cells, number) or return
-        cells.each { |column, text| write(id, column, text) unless column == :within || column == key_column || column.kind == :computed }
+        cells.each do |column, text|
+          write(id, column, text) unless column == :within || column == key_column || column.kind == :computed
+        end
       rescue Error => error
         @problems << [ number, error.message ]
       end
@@ -78,7 +90,8 @@ module Kelvath
       # What a spreadsheet program would run is not taken as text without a word.
       def refuse_formula(cells)
         formula = cells.each_value.find { |text| SheetCell.formula?(text) } or return
-        raise InvalidValue.new("“#{formula[0, 40]}” begins like a formula; put a letter before it or take the sign away.", field: :cell, value: formula)
+        raise InvalidValue.new("“#{formula[0, 40]}” begins like a formula; put a letter before it or take the " \
+                               "sign away.", field: :cell, value: formula)
       end
 
       # Cells of migrated attributes and cells as they are already need no writing.
@@ -105,17 +118,23 @@ module Kelvath
 
       # { [owner id, name] => row } of the rows there were.
       def index
-        @index ||= @ledger.all_groups.flat_map { |group| group.rows.map { |row| [ [ @ledger.grouped? ? group.id : nil, row.cells[key_column.name].downcase ], row ] } }.to_h
+        @index ||= @ledger.all_groups.flat_map { |group|
+          group.rows.map { |row| [ [ @ledger.grouped? ? group.id : nil, row.cells[key_column.name].downcase ], row ] }
+        }.to_h
       end
 
       def owner_named(text)
-        owners[text.to_s.downcase] || raise(InvalidValue.new("There is nothing called “#{text}” that this row could stand within.", field: :within, value: text))
+        owners[text.to_s.downcase] || raise(InvalidValue.new("There is nothing called “#{text}” that this row could " \
+                                                             "stand within.", field: :within, value: text))
       end
 
       def owners
         @owners ||= begin
-          kinds = @ledger.is_a?(KindLedger) ? Metamodel.fetch(@ledger.kind).within : (@ledger.is_a?(AttributeLedger) ? [ :entity ] : [ :table ])
-          kinds.flat_map { |kind| @ledger.model.all(kind) }.to_h { |element| [ element.label(@ledger.model).downcase, element ] }
+          kinds = @ledger.is_a?(KindLedger) ? Metamodel.fetch(@ledger.kind).within :
+                    (@ledger.is_a?(AttributeLedger) ? [ :entity ] : [ :table ])
+          kinds.flat_map { |kind| @ledger.model.all(kind) }.to_h do |element|
+            [ element.label(@ledger.model).downcase, element ]
+          end
         end
       end
 

@@ -16,7 +16,9 @@ module Kelvath
 
       def build_groups
         rows = model.all(:entity).sort_by { |entity| entity.name.downcase }.map do |entity|
-          cells = self.class::COLUMNS.to_h { |column| [ column.name, Words.shown(model, entity, entity.class.fetch_field(column.name)) ] }
+          cells = self.class::COLUMNS.to_h do |column|
+            [ column.name, Words.shown(model, entity, entity.class.fetch_field(column.name)) ]
+          end
           Row.new(id: entity.id, editable: true, cells: cells.merge(custom_cells(entity.id)))
         end
         [ Group.new(id: nil, title: "Entities", rows:) ]
@@ -25,12 +27,16 @@ module Kelvath
 
     # The attributes of every entity, migrated ones included.
     class AttributeLedger < Ledger
-      COLUMNS = [ column("name", "Attribute", width: 26), column("type", "Domain or type", width: 18), column("length", "Length", :number, width: 7),
+      COLUMNS = [ column("name", "Attribute", width: 26), column("type", "Domain or type", width: 18),
+                  column("length", "Length", :number, width: 7),
                   column("precision", "Precision", :number, width: 8), column("scale", "Scale", :number, width: 6),
-                  column("mandatory", "Mandatory", :flag, width: 9), column("identifier", "Identifier", :flag, width: 9),
+                  column("mandatory", "Mandatory", :flag, width: 9),
+                  column("identifier", "Identifier", :flag, width: 9),
                   column("default_value", "Default", width: 12), column("definition", "Definition", :long, width: 40),
-                  column("entity", "Entity", :computed, width: 20), column("tag_ids", "Tags", width: 12), column("unit", "Unit", width: 10),
-                  column("least_value", "Least value", width: 10), column("most_value", "Greatest value", width: 12), column("pattern", "Pattern", width: 14) ].freeze
+                  column("entity", "Entity", :computed, width: 20), column("tag_ids", "Tags", width: 12),
+                  column("unit", "Unit", width: 10),
+                  column("least_value", "Least value", width: 10), column("most_value", "Greatest value", width: 12),
+                  column("pattern", "Pattern", width: 14) ].freeze
       # Shown when nobody chose.
       USUAL = %w[name type length precision scale mandatory identifier default_value definition].freeze
 
@@ -43,7 +49,8 @@ module Kelvath
 
       def columns
         @columns ||= if view.columns then super
-        else [ *(all_columns.find { |column| column.name == "entity" } if view.flat), *all_columns.select { |column| USUAL.include?(column.name) || column.name.start_with?("custom-") } ]
+        else [ *(all_columns.find { |column| column.name == "entity" } if view.flat),
+               *all_columns.select { |column| USUAL.include?(column.name) || column.name.start_with?("custom-") } ]
         end
       end
 
@@ -61,11 +68,14 @@ module Kelvath
 
       # In order of their names.
       def entity_ids
-        model.memo_of(:entity_ids_by_name, %i[entity]) { model.all(:entity).sort_by { |entity| entity.name.downcase }.map(&:id) }
+        model.memo_of(:entity_ids_by_name, %i[entity]) do
+          model.all(:entity).sort_by { |entity| entity.name.downcase }.map(&:id)
+        end
       end
 
       def group_of(entity, keys)
-        Group.new(id: entity.id, parent_id: entity.id, title: entity.name, rows: keys.held(entity.id).map { |held| row_of(held, entity) })
+        Group.new(id: entity.id, parent_id: entity.id, title: entity.name,
+                  rows: keys.held(entity.id).map { |held| row_of(held, entity) })
       end
 
       def kept_groups
@@ -74,19 +84,27 @@ module Kelvath
         affected = Diagram::Affected.between(@previous.model, model, "logical")
         return {} if custom_fields.any? || model.all(:tag) != @previous.model.all(:tag)
 
-        @previous.all_groups.reject { |group| affected.include?(group.id) || !model.key?(group.id) }.to_h { |group| [ group.id, group ] }
+        @previous.all_groups.reject { |group| affected.include?(group.id) || !model.key?(group.id) }.to_h do |group|
+          [ group.id, group ]
+        end
       end
 
       def row_of(held, entity)
         type = held.value_type(model)
         origin = held.origin
         own = held.own? && origin
-        Row.new(id: held.own? ? held.id : "#{held.entity_id}.#{held.id}", editable: held.own?, origin: origin_words(held),
-                cells: { "name" => held.name, "type" => origin && model[origin.domain_id]&.name || type.name.to_s.tr("_", " "), "length" => type.length.to_s,
-                         "precision" => type.precision.to_s, "scale" => type.scale.to_s, "mandatory" => yes(held.mandatory), "identifier" => yes(held.primary),
-                         "default_value" => held.own? ? type.default_value.to_s : "", "definition" => origin&.definition.to_s, "entity" => entity.name,
-                         "tag_ids" => own ? Words.shown(model, origin, origin.class.fetch_field(:tag_ids)) : "", "unit" => type.unit.to_s, "least_value" => type.least_value.to_s,
-                         "most_value" => type.most_value.to_s, "pattern" => type.pattern.to_s, **(own ? custom_cells(origin.id) : {}) })
+        Row.new(id: held.own? ? held.id : "#{held.entity_id}.#{held.id}", editable: held.own?,
+                origin: origin_words(held),
+                cells: { "name" => held.name, "type" => origin && model[origin.domain_id]&.name ||
+                                                        type.name.to_s.tr("_", " "), "length" => type.length.to_s,
+                         "precision" => type.precision.to_s, "scale" => type.scale.to_s,
+                         "mandatory" => yes(held.mandatory), "identifier" => yes(held.primary),
+                         "default_value" => held.own? ? type.default_value.to_s : "",
+                         "definition" => origin&.definition.to_s, "entity" => entity.name,
+                         "tag_ids" => own ? Words.shown(model, origin, origin.class.fetch_field(:tag_ids)) : "",
+                         "unit" => type.unit.to_s, "least_value" => type.least_value.to_s,
+                         "most_value" => type.most_value.to_s, "pattern" => type.pattern.to_s,
+                         **(own ? custom_cells(origin.id) : {}) })
       end
 
       def origin_words(held)
@@ -95,13 +113,17 @@ module Kelvath
         "from #{held.via.map { |id| parent_name(model.fetch(id)) }.uniq.join(' and ')}"
       end
 
-      def parent_name(link) = model.fetch(link.kind == :relationship ? Logical::Cardinality.parent_id(link) : link.parent_id).name
+      def parent_name(link)
+        model.fetch(link.kind == :relationship ? Logical::Cardinality.parent_id(link) : link.parent_id).name
+      end
     end
 
     # The columns of every table of a design.
     class ColumnLedger < Ledger
-      COLUMNS = [ column("name", "Column", width: 26), column("native_type", "Type", width: 18), column("mandatory", "Not null", :flag, width: 8),
-                  column("identity", "Numbered", :flag, width: 9), column("default_value", "Default", width: 14), column("keys", "Keys", :computed, width: 12),
+      COLUMNS = [ column("name", "Column", width: 26), column("native_type", "Type", width: 18),
+                  column("mandatory", "Not null", :flag, width: 8),
+                  column("identity", "Numbered", :flag, width: 9), column("default_value", "Default", width: 14),
+                  column("keys", "Keys", :computed, width: 12),
                   column("comment", "Comment", :long, width: 44) ].freeze
 
       def initialize(model, design_id)
@@ -127,8 +149,10 @@ module Kelvath
 
       def row_of(column, tags, platform)
         Row.new(id: column.id, editable: true,
-                cells: { "name" => column.name, "native_type" => platform.write_type(column.native_type), "mandatory" => yes(column.mandatory), "identity" => yes(column.identity),
-                         "default_value" => column.default_value, "keys" => tags.join(" "), "comment" => column.comment, **custom_cells(column.id) })
+                cells: { "name" => column.name, "native_type" => platform.write_type(column.native_type),
+                         "mandatory" => yes(column.mandatory), "identity" => yes(column.identity),
+                         "default_value" => column.default_value, "keys" => tags.join(" "), "comment" => column.comment,
+                         **custom_cells(column.id) })
       end
     end
   end

@@ -29,11 +29,13 @@ module Kelvath
       def read(model, element, field, raw)
         case field.type
         when :reference then raw.to_s.strip.empty? ? nil : found(model, element, field, raw.to_s.strip)
-        when :references then raw.to_s.split(/\s*,\s*/).reject(&:empty?).map { |name| found(model, element, field, name) }
+        when :references
+          raw.to_s.split(/\s*,\s*/).reject(&:empty?).map { |name| found(model, element, field, name) }
         when :names then raw.to_s.split(/\s*,\s*/).reject(&:empty?)
         when :expression then Ddl::Names.resolve(model, element, field.name, field.parse(raw))
         when :native_type then raw.is_a?(Hash) ? raw : Platforms.of(model, element).read_type(field.typed(raw))
-        when :options then raw.is_a?(Hash) ? raw : Platforms::Options.read(raw.to_s, Platforms.of(model, element), element.kind)
+        when :options
+          raw.is_a?(Hash) ? raw : Platforms::Options.read(raw.to_s, Platforms.of(model, element), element.kind)
         else field.parse(raw)
         end
       end
@@ -47,7 +49,9 @@ module Kelvath
 
         hint = DidYouMean::SpellChecker.new(dictionary: list.map(&:last)).correct(name).first
         known = list.map(&:last).sort.first(12).join(", ")
-        raise InvalidValue.new("There is no #{field.to.map { |kind| Metamodel.fetch(kind).title }.join(' or ')} “#{name}”.#{hint ? " Did you mean “#{hint}”?" : (known.empty? ? '' : " Known are #{known}.")}", field: field.name, value: name)
+        raise InvalidValue.new(
+          "There is no #{field.to.map { |kind| Metamodel.fetch(kind).title }.join(' or ')} “#{name}”.#{hint ? " Did you mean “#{hint}”?" : (known.empty? ? '' : " Known are #{known}.")}", field: field.name, value: name
+        )
       end
 
       # [id, name] of what a field may refer to: members of an identifier are attributes that its entity has.
@@ -56,7 +60,9 @@ module Kelvath
         if field.to == [ :attribute ] && entity_id && model[entity_id]&.kind == :entity
           return Logical::KeyMigration.of(model).held(entity_id).map { |held| [ held.id, held.name ] }
         end
-        return model.children(entity_id, :column).map { |column| [ column.id, column.name ] } if field.to == [ :column ] && field.name != :target_column_ids
+        if field.to == [ :column ] && field.name != :target_column_ids
+          return model.children(entity_id, :column).map { |column| [ column.id, column.name ] }
+        end
 
         field.to.flat_map { |kind| model.all(kind) }.map { |each| [ each.id, each.label(model) ] }
       end

@@ -24,10 +24,14 @@ module Kelvath
       def other(side) = side == :from ? :to : :from
 
       # The id of the entity whose key migrates, or nil.
-      def parent_id(relationship) = parent_side(relationship)&.then { |side| side == :from ? relationship.from_id : relationship.to_id }
+      def parent_id(relationship)
+        parent_side(relationship)&.then { |side| side == :from ? relationship.from_id : relationship.to_id }
+      end
 
       # The id of the entity that receives the key, or nil.
-      def child_id(relationship) = parent_side(relationship)&.then { |side| side == :from ? relationship.to_id : relationship.from_id }
+      def child_id(relationship)
+        parent_side(relationship)&.then { |side| side == :from ? relationship.to_id : relationship.from_id }
+      end
 
       # Must the child have a parent?
       def mandatory_parent?(relationship) = !optional?(relationship, parent_side(relationship))

@@ -53,7 +53,8 @@ module Kelvath
       end
 
       def add_surrogate
-        held = HeldAttribute.new(id: "#{@entity_id}.#{SURROGATE}", name: free_name("#{@entity.name} Id"), entity_id: @entity_id,
+        held = HeldAttribute.new(id: "#{@entity_id}.#{SURROGATE}", name: free_name("#{@entity.name} Id"),
+                                 entity_id: @entity_id,
                                  origin: nil, via: [], mandatory: true, primary: true)
         @by_name[held.name.downcase] = held
         @primary = [ held ]
@@ -66,15 +67,23 @@ module Kelvath
         pairs.map(&:first)
       end
 
-      def parent_key(parent_id) = parent_id == @entity_id ? @primary || raise(Error, "Identifying relationships run in a circle.") : @key_of.call(parent_id)
+      def parent_key(parent_id)
+        if parent_id == @entity_id
+          @primary || raise(Error, "Identifying relationships run in a circle.")
+        else
+          @key_of.call(parent_id)
+        end
+      end
 
       def receive(link, parent_id, source, primary:)
         name = migrated_name(link, parent_id, source)
         same = @by_name[name.downcase]
         return unify(same, link, primary) if same && unifiable?(same, link, parent_id, source)
 
-        held = HeldAttribute.new(id: "#{link.id}.#{source.id}", name: same ? free_name(name) : name, entity_id: @entity_id,
-                                 origin: source.origin, via: [ link.id ], mandatory: primary || mandatory?(link), primary:)
+        held = HeldAttribute.new(id: "#{link.id}.#{source.id}", name: same ? free_name(name) : name,
+                                 entity_id: @entity_id,
+                                 origin: source.origin, via: [ link.id ], mandatory: primary || mandatory?(link),
+                                 primary:)
         @by_name[held.name.downcase] = held
       end
 
@@ -82,7 +91,9 @@ module Kelvath
       # parent mean two occurrences of it, which only a role name may tell apart.
       def unifiable?(same, link, parent_id, source)
         !separate?(link) && same.migrated? && same.origin_key == source.origin_key && parent_id != @entity_id &&
-          same.via.none? { |id| @model[id].kind == :relationship && Cardinality.parent_id(@model[id]) == parent_id && id != link.id }
+          same.via.none? do |id|
+            @model[id].kind == :relationship && Cardinality.parent_id(@model[id]) == parent_id && id != link.id
+          end
       end
 
       def separate?(link) = link.kind == :relationship && link.separate

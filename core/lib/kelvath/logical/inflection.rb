@@ -5,19 +5,27 @@ module Kelvath
   # first that fits wins; what rules get wrong stands in the list of irregular words.
   module Inflection
     IRREGULAR = {
-      "person" => "people", "man" => "men", "woman" => "women", "child" => "children", "foot" => "feet", "tooth" => "teeth",
-      "mouse" => "mice", "goose" => "geese", "ox" => "oxen", "datum" => "data", "criterion" => "criteria", "quay" => "quays",
-      "index" => "indexes", "lens" => "lenses", "gas" => "gases", "bus" => "buses", "leaf" => "leaves", "half" => "halves",
-      "shelf" => "shelves", "life" => "lives", "knife" => "knives", "wife" => "wives", "loaf" => "loaves", "analysis" => "analyses",
-      "basis" => "bases", "crisis" => "crises", "axis" => "axes", "medium" => "media", "potato" => "potatoes", "hero" => "heroes",
+      "person" => "people", "man" => "men", "woman" => "women", "child" => "children", "foot" => "feet",
+      "tooth" => "teeth",
+      "mouse" => "mice", "goose" => "geese", "ox" => "oxen", "datum" => "data", "criterion" => "criteria",
+      "quay" => "quays",
+      "index" => "indexes", "lens" => "lenses", "gas" => "gases", "bus" => "buses", "leaf" => "leaves",
+      "half" => "halves",
+      "shelf" => "shelves", "life" => "lives", "knife" => "knives", "wife" => "wives", "loaf" => "loaves",
+      "analysis" => "analyses",
+      "basis" => "bases", "crisis" => "crises", "axis" => "axes", "medium" => "media", "potato" => "potatoes",
+      "hero" => "heroes",
       "cargo" => "cargoes", "movie" => "movies", "tie" => "ties", "pie" => "pies", "lie" => "lies"
     }.freeze
-    UNCHANGED = %w[sheep fish series species equipment information money staff aircraft craft hovercraft luggage freight crew].freeze
+    UNCHANGED = %w[
+      sheep fish series species equipment information money staff aircraft craft hovercraft luggage freight crew
+    ].freeze
     SINGULARS = IRREGULAR.invert.freeze
 
     PLURAL_RULES = [ [ /(ss|sh|ch|x|z|s)\z/i, '\1es' ], [ /([^aeiou])y\z/i, '\1ies' ], [ /\z/, "s" ] ].freeze
     SINGULAR_RULES = [
-      [ /(ss|sh|ch|x|zz)es\z/i, '\1' ], [ /(us|as)es\z/i, '\1' ], [ /([^aeiou])ies\z/i, '\1y' ], [ /(ss|us|is)\z/i, '\1' ], [ /s\z/i, "" ]
+      [ /(ss|sh|ch|x|zz)es\z/i, '\1' ], [ /(us|as)es\z/i, '\1' ], [ /([^aeiou])ies\z/i, '\1y' ],
+      [ /(ss|us|is)\z/i, '\1' ], [ /s\z/i, "" ]
     ].freeze
 
     # Vowel letters that sound like consonants, and the other way.
@@ -30,7 +38,9 @@ module Kelvath
     def plural(phrase) = last_word(phrase) { |word| inflect(word, IRREGULAR, PLURAL_RULES) }
 
     # The singular of a noun phrase. "Berths" => "Berth"; "Gas" is one already.
-    def singular(phrase) = last_word(phrase) { |word| IRREGULAR.key?(word.downcase) ? word : inflect(word, SINGULARS, SINGULAR_RULES) }
+    def singular(phrase)
+      last_word(phrase) { |word| IRREGULAR.key?(word.downcase) ? word : inflect(word, SINGULARS, SINGULAR_RULES) }
+    end
 
     # "a" or "an", as the phrase sounds.
     def article(phrase)

@@ -15,7 +15,9 @@ module Kelvath
 
       # The migration of a model, worked out once. surrogates: give a numbered key to each entity
       # that has no identifier, as derivation does.
-      def self.of(model, surrogates: false) = model.memo_of([ :key_migration, surrogates ], KINDS) { new(model, surrogates:) }
+      def self.of(model, surrogates: false)
+        model.memo_of([ :key_migration, surrogates ], KINDS) { new(model, surrogates:) }
+      end
 
       # Ids of entities that identify each other in a circle, or nil.
       def self.cycle(model) = IdentifyingGraph.new(model).cycle
@@ -39,7 +41,9 @@ module Kelvath
         identifiers = @model.children(entity_id, :identifier).reject(&:primary)
         return [] if identifiers.empty?
 
-        by_id = held(entity_id).flat_map { |held| [ [ held.id, held ], *held.via.drop(1).map { |link| [ alias_id(held, link), held ] } ] }.to_h
+        by_id = held(entity_id).flat_map { |held|
+          [ [ held.id, held ], *held.via.drop(1).map { |link| [ alias_id(held, link), held ] } ]
+        }.to_h
         identifiers.filter_map do |identifier|
           members = identifier.member_ids.filter_map { |id| by_id[id] }
           [ identifier, members ] if members.any?
@@ -56,7 +60,8 @@ module Kelvath
         @holdings[entity_id] ||= begin
           raise Error, "Identifying relationships run in a circle." unless path.add?(entity_id)
 
-          Holding.new(@model, entity_id, @graph, surrogates: @surrogates) { |parent_id| holding(parent_id, path).primary }.build.tap { path.delete(entity_id) }
+          Holding.new(@model, entity_id, @graph, surrogates: @surrogates) { |parent_id| holding(parent_id, path)
+            .primary }.build.tap { path.delete(entity_id) }
         end
       end
 
@@ -71,7 +76,9 @@ module Kelvath
       def initialize(model)
         @identifying = Hash.new { |hash, id| hash[id] = [] }
         @other = Hash.new { |hash, id| hash[id] = [] }
-        model.all(:subtype_group).each { |group| group.subtype_ids.each { |id| @identifying[id] << [ group, group.parent_id ] } }
+        model.all(:subtype_group).each do |group|
+          group.subtype_ids.each { |id| @identifying[id] << [ group, group.parent_id ] }
+        end
         model.all(:relationship).each { |relationship| add(relationship) }
       end
 
@@ -89,7 +96,8 @@ module Kelvath
 
       def add(relationship)
         parent_id = Cardinality.parent_id(relationship) or return
-        (relationship.identifying ? @identifying : @other)[Cardinality.child_id(relationship)] << [ relationship, parent_id ]
+        (relationship.identifying ? @identifying : @other)[Cardinality.child_id(relationship)] <<
+          [ relationship, parent_id ]
       end
 
       # Depth first with a path of our own, since chains can be longer than Ruby's stack.
@@ -102,7 +110,9 @@ module Kelvath
           if parent_id.nil?
             state[path.pop.first] = :done
           elsif state[parent_id] == :open
-            return path.map(&:first).drop_while { |each| each != parent_id } if path.any? { |each, _| each == parent_id }
+            if path.any? { |each, _| each == parent_id }
+              return path.map(&:first).drop_while { |each| each != parent_id }
+            end
           elsif state[parent_id].nil?
             state[parent_id] = :open
             path << [ parent_id, parents(parent_id) ]

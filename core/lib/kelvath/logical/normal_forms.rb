@@ -19,7 +19,8 @@ module Kelvath
       # attributes: any values; dependencies: [[determinants, dependents], …]
       def initialize(attributes, dependencies)
         @attributes = attributes.to_set.freeze
-        @dependencies = dependencies.map { |left, right| Dependency.new(left.to_set.freeze, right.to_set.freeze) }.freeze
+        @dependencies = dependencies.map { |left, right| Dependency.new(left.to_set.freeze, right.to_set.freeze) }
+                                    .freeze
       end
 
       # All that is known if these attributes are known (Armstrong's axioms).
@@ -54,7 +55,11 @@ module Kelvath
       def prime = @prime ||= keys.reduce(Set.new, :|)
 
       # Dependencies that are not trivial, with single attributes on the right.
-      def single = @single ||= dependencies.flat_map { |each| (each.dependents - each.determinant).map { |right| Dependency.new(each.determinant, Set[right].freeze) } }.uniq
+      def single
+        @single ||= dependencies.flat_map { |each|
+          (each.dependents - each.determinant).map { |right| Dependency.new(each.determinant, Set[right].freeze) }
+        }.uniq
+      end
 
       # :bcnf, :third, :second or :first: the highest normal form that holds.
       def normal_form
@@ -88,15 +93,19 @@ module Kelvath
       # together), and one for a key if none holds one. In third normal form, lossless, preserving.
       def synthesis
         groups = minimal_cover.group_by { |each| closure(each.determinant) }.values
-        relations = groups.map { |list| Relation.new(list.reduce(Set.new) { |all, each| all | each.determinant | each.dependents }, list.first.determinant) }
+        relations = groups.map { |list| Relation.new(list.reduce(Set.new) { |all, each| all | each.determinant |
+          each.dependents }, list.first.determinant) }
         relations << Relation.new(keys.first, keys.first) if relations.none? { |each| superkey?(each.attributes) }
         relations = without_contained(relations)
-        Decomposition.new(relations:, lossless: lossless?(relations.map(&:attributes)), preserving: preserving?(relations.map(&:attributes)))
+        Decomposition.new(relations:, lossless: lossless?(relations.map(&:attributes)),
+                          preserving: preserving?(relations.map(&:attributes)))
       end
 
       # The chase (Aho, Beeri, Ullman 1979): a row for each part; does one become all known?
       def lossless?(parts)
-        rows = parts.each_with_index.map { |part, row| attributes.to_h { |each| [ each, part.include?(each) ? :known : row ] } }
+        rows = parts.each_with_index.map do |part, row|
+          attributes.to_h { |each| [ each, part.include?(each) ? :known : row ] }
+        end
         loop do
           changed = dependencies.any? { |each| chase(rows, each) }
           return rows.any? { |row| row.values.all?(:known) } unless changed
@@ -120,7 +129,9 @@ module Kelvath
 
       # The set without what the rest of it determines.
       def minimal(set)
-        set.to_a.sort_by(&:to_s).reverse.reduce(set.dup) { |kept, each| superkey?(kept - [ each ]) ? kept - [ each ] : kept }.freeze
+        set.to_a.sort_by(&:to_s).reverse.reduce(set.dup) { |kept, each|
+          superkey?(kept - [ each ]) ? kept - [ each ] : kept
+        }.freeze
       end
 
       def reduce_left(dependency)
@@ -132,14 +143,19 @@ module Kelvath
 
       def without_contained(relations)
         relations.reject.with_index do |one, index|
-          relations.each_with_index.any? { |other, place| place != index && (one.attributes.proper_subset?(other.attributes) || (one.attributes == other.attributes && place < index)) }
+          relations.each_with_index.any? do |other, place|
+            place != index &&
+              (one.attributes.proper_subset?(other.attributes) || (one.attributes == other.attributes && place < index))
+          end
         end
       end
 
       # Rows that agree on the left are made to agree on the right. Answers whether anything changed.
       def chase(rows, dependency)
         rows.group_by { |row| row.values_at(*dependency.determinant) }.each_value.any? do |alike|
-          dependency.dependents.any? { |each| attributes.include?(each) && alike.map { |row| row[each] }.uniq.size > 1 && agree(rows, alike, each) }
+          dependency.dependents.any? do |each|
+            attributes.include?(each) && alike.map { |row| row[each] }.uniq.size > 1 && agree(rows, alike, each)
+          end
         end
       end
 

@@ -48,7 +48,8 @@ module Kelvath
           return [ match[1].strip, least, most, match.captures.last.strip ]
         end
         column = text.length - rest.length + 1
-        fail_at(column, "After the verb say how many: exactly one, at most one, at least one or many, and then of what.")
+        fail_at(column,
+                "After the verb say how many: exactly one, at most one, at least one or many, and then of what.")
       end
 
       def build(subject, modal, phrase, least, most, object)

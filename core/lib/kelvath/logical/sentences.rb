@@ -30,12 +30,16 @@ module Kelvath
       def about(model, element)
         case element.kind
         when :relationship then read_back(model, element)
-        when :entity then [ *([ "#{element.name}: #{element.definition}" ] unless element.definition.empty?), *relations(model, element) ]
+        when :entity then [ *([ "#{element.name}: #{element.definition}" ] unless element.definition.empty?),
+                            *relations(model, element) ]
         when :subtype_group then [ subtypes(model, element) ]
         when :foreign_key then [ foreign_key(model, element) ]
         when :diagram then [ diagram(model, element) ]
-        when :domain then [ "#{element.name} is #{ValueType.of(element, model)}, used by #{model.referrers(element.id, :attribute).size} attributes. #{element.definition}".strip ]
-        when :table then [ "#{element.name} has #{model.children(element.id, :column).size} columns. #{element.comment}".strip ]
+        when :domain then [ "#{element.name} is #{ValueType.of(element, model)}, used " \
+                            "by #{model.referrers(element.id, :attribute).size} attributes. #{element.definition}"
+                              .strip ]
+        when :table
+          [ "#{element.name} has #{model.children(element.id, :column).size} columns. #{element.comment}".strip ]
         else [ Describing.title(element, model) ]
         end
       end
@@ -60,7 +64,9 @@ module Kelvath
 
       # "A Booked Vehicle is a Car, a Lorry or a Coach." and the like.
       def subtypes(model, group)
-        names = group.subtype_ids.filter_map { |id| model[id]&.name }.map { |name| "#{Inflection.article(name)} #{name}" }
+        names = group.subtype_ids.filter_map { |id| model[id]&.name }.map do |name|
+          "#{Inflection.article(name)} #{name}"
+        end
         super_name = model.fetch(group.parent_id).name
         verb = group.complete ? "is" : "may be"
         tail = group.exclusive ? "" : ", or several of these"

@@ -4,7 +4,8 @@ module Kelvath
   module Logical
     # The type an attribute has in the end: its own, or where it says nothing its domain's, or that of
     # the domain this one is based on. The same holds for its default, range, unit and pattern.
-    ValueType = Struct.new(:name, :length, :precision, :scale, :default_value, :least_value, :most_value, :unit, :pattern, :domain, :allowed_values,
+    ValueType = Struct.new(:name, :length, :precision, :scale, :default_value, :least_value, :most_value, :unit,
+                           :pattern, :domain, :allowed_values,
                            keyword_init: true) do
       # The type of an attribute (or of a domain itself) in a model.
       def self.of(attribute, model)
@@ -12,13 +13,18 @@ module Kelvath
 
         chain = chain(attribute, model)
         base = chain.find { |each| !each.type.empty? } || attribute
-        said = self::INHERITED.to_h { |field| [ field, chain.map { |each| each[field] }.find { |text| !text.empty? }.to_s ] }
-        new(name: base.type, **sizes(base, chain), **said, domain: chain.find { |each| each.kind == :domain }, allowed_values: values(chain, model)).freeze
+        said = self::INHERITED.to_h do |field|
+          [ field, chain.map { |each| each[field] }.find { |text| !text.empty? }.to_s ]
+        end
+        new(name: base.type, **sizes(base, chain), **said, domain: chain.find { |each| each.kind == :domain },
+            allowed_values: values(chain, model)).freeze
       end
 
       # The same of what has no domain.
       def self.own(attribute)
-        sizes = Metamodel::SIZED_TYPES.fetch(attribute.type, self::NO_FIELDS).to_h { |field| [ field, attribute[field] ] }
+        sizes = Metamodel::SIZED_TYPES.fetch(attribute.type, self::NO_FIELDS).to_h do |field|
+          [ field, attribute[field] ]
+        end
         said = self::INHERITED.to_h { |field| [ field, attribute[field] ] }
         new(name: attribute.type, **sizes, **said, domain: nil, allowed_values: self::NO_FIELDS).freeze
       end
@@ -26,7 +32,8 @@ module Kelvath
       # The attribute, its domain, the domain this is based on and so on; a circle ends where it closes.
       def self.chain(attribute, model)
         chain = [ attribute ]
-        while (id = chain.last.kind == :domain ? chain.last.base_id : chain.last.domain_id) && (domain = model[id]) && !chain.include?(domain)
+        while (id = chain.last.kind == :domain ? chain.last.base_id : chain.last.domain_id) && (domain = model[id]) &&
+              !chain.include?(domain)
           chain << domain
         end
         chain
@@ -40,11 +47,15 @@ module Kelvath
       end
 
       def self.values(chain, model)
-        chain.select { |each| each.kind == :domain }.lazy.map { |domain| model.children(domain.id, :allowed_value).map(&:value) }.find(&:any?) || []
+        chain.select { |each| each.kind == :domain }.lazy.map { |domain|
+          model.children(domain.id, :allowed_value).map(&:value)
+        }.find(&:any?) || []
       end
 
       # The integer that the database numbers by itself.
-      def self.surrogate = new(name: "integer", allowed_values: [], **self::INHERITED.to_h { |field| [ field, "" ] }).freeze
+      def self.surrogate
+        new(name: "integer", allowed_values: [], **self::INHERITED.to_h { |field| [ field, "" ] }).freeze
+      end
 
       # As people read it: "text(30)", "decimal(9,2)", "not decided".
       def to_s
@@ -63,7 +74,8 @@ module Kelvath
         when "decimal", "float" then text.match?(/\A[+-]?\d+(\.\d+)?(e[+-]?\d+)?\z/i) && decimal_fits?(text)
         when "boolean" then %w[true false yes no 0 1].include?(text.downcase)
         when "date" then text.match?(/\A\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])\z/)
-        when "time", "zoned_time" then text.match?(/\A([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?#{self.class::ZONE if name == "zoned_time"}\z/)
+        when "time", "zoned_time"
+          text.match?(/\A([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?#{self.class::ZONE if name == "zoned_time"}\z/)
         when "timestamp", "zoned_timestamp" then text.match?(/\A\d{4}-\d\d-\d\d[T ]\d\d:\d\d(:\d\d)?/)
         when "text", "fixed_text" then length.nil? || text.length <= length
         else true

@@ -5,7 +5,11 @@ module Kelvath
     # Plural, singular and article as one model has them: its own list of words before the rules.
     class Wording
       # The wording of a model, worked out once for each list of words.
-      def self.of(model) = model.memo_of(:wording, %i[word]) { new(model.all(:word).to_h { |word| [ word.singular.downcase, word.plural ] }) }
+      def self.of(model)
+        model.memo_of(:wording, %i[word]) do
+          new(model.all(:word).to_h { |word| [ word.singular.downcase, word.plural ] })
+        end
+      end
 
       # plurals: { singular in lower case => plural }
       def initialize(plurals = {})
@@ -22,7 +26,9 @@ module Kelvath
       def with_article(phrase) = "#{article(phrase)} #{phrase}"
 
       # "a, b and c"
-      def list(texts, last: "and") = texts.size < 2 ? texts.first.to_s : "#{texts[0..-2].join(', ')} #{last} #{texts.last}"
+      def list(texts, last: "and")
+        texts.size < 2 ? texts.first.to_s : "#{texts[0..-2].join(', ')} #{last} #{texts.last}"
+      end
 
       private
 

@@ -39,7 +39,9 @@ module Kelvath
 
         # The field of that name. Raises UnknownName.
         def fetch_field(name)
-          fields.fetch(name.to_sym) { raise UnknownName, "A #{title} has no field “#{name}”; it has #{fields.keys.join(', ')}." }
+          fields.fetch(name.to_sym) do
+            raise UnknownName, "A #{title} has no field “#{name}”; it has #{fields.keys.join(', ')}."
+          end
         end
 
         # Fields whose values are SQL with references in it.
@@ -49,23 +51,31 @@ module Kelvath
         def defaults = @defaults ||= fields.transform_values(&:default).freeze
 
         # Fields that hold ids of other elements.
-        def reference_fields = @reference_fields ||= fields.values.select { |field| field.reference? || field.references? }
+        def reference_fields
+          @reference_fields ||= fields.values.select { |field| field.reference? || field.references? }
+        end
 
         # The inverse of #to_h. Raises UnknownName, InvalidValue for a value its field cannot take.
         def from_h(hash)
           parent = hash["within"]
-          raise InvalidValue.new("“within” must be the id of an element.", field: nil, value: parent) unless parent.nil? || ValueCheck.id?(parent)
+          unless parent.nil? || ValueCheck.id?(parent)
+            raise InvalidValue.new("“within” must be the id of an element.", field: nil, value: parent)
+          end
 
           new(id: hash.fetch("id"), parent_id: parent, **values_of(hash) { |field, value| checked(field, value) })
         end
 
         # The inverse of #to_h for what was checked when it was written.
-        def kept(hash) = new(id: hash.fetch("id"), parent_id: hash["within"], **values_of(hash) { |field, value| field.stored(value) })
+        def kept(hash)
+          new(id: hash.fetch("id"), parent_id: hash["within"], **values_of(hash) { |field, value| field.stored(value) })
+        end
 
         private
 
         def values_of(hash)
-          hash.except("kind", "id", "within").to_h { |name, value| fetch_field(name).then { |field| [ field.name, yield(field, value) ] } }
+          hash.except("kind", "id", "within").to_h do |name, value|
+            fetch_field(name).then { |field| [ field.name, yield(field, value) ] }
+          end
         end
 
         def checked(field, value)

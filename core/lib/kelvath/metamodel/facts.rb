@@ -42,7 +42,8 @@ module Kelvath
       def side(side = nil)
         return @side = side if side
 
-        @side || (within.empty? ? raise(ArgumentError, "#{kind} must say its side") : Metamodel.fetch(within.first).side)
+        @side ||
+          (within.empty? ? raise(ArgumentError, "#{kind} must say its side") : Metamodel.fetch(within.first).side)
       end
 
       # Declares a ledger of all elements of the kind; adding: rows can be added in it.

@@ -24,7 +24,8 @@ module Kelvath
         number: { "type" => %w[number null] },
         digest: { "type" => %w[string null], "pattern" => DIGEST.source }
       }.freeze
-      DEFAULTS = { name: "", text: "", expression: "", choice: nil, flag: false, references: [].freeze, names: [].freeze, options: {}.freeze,
+      DEFAULTS = { name: "", text: "", expression: "", choice: nil, flag: false, references: [].freeze,
+                   names: [].freeze, options: {}.freeze,
                    native_type: NativeType::NONE }.freeze
 
       NAME_LIMIT = 120 # characters of a name that somebody types
@@ -121,8 +122,10 @@ module Kelvath
 
       def parse_choice(raw)
         text = raw.to_s.strip
-        found = values.find { |value| value == raw.to_s } || values.find { |value| value.casecmp?(text) || value.tr("_", " ").casecmp?(text) }
-        found || refuse(raw, "#{label} cannot be “#{text}”; choose one of #{values.map { |value| value.tr('_', ' ') }.reject(&:empty?).join(', ')}.")
+        found = values.find { |value| value == raw.to_s } ||
+                values.find { |value| value.casecmp?(text) || value.tr("_", " ").casecmp?(text) }
+        found || refuse(raw, "#{label} cannot be “#{text}”; choose one " \
+                             "of #{values.map { |value| value.tr('_', ' ') }.reject(&:empty?).join(', ')}.")
       end
 
       def parse_flag(raw)

@@ -10,7 +10,8 @@ module Kelvath
     ].freeze
 
     # Which sizes a type can carry: :length, or :precision with :scale.
-    SIZED_TYPES = { "text" => %i[length], "fixed_text" => %i[length], "binary" => %i[length], "decimal" => %i[precision scale] }.freeze
+    SIZED_TYPES = { "text" => %i[length], "fixed_text" => %i[length], "binary" => %i[length],
+                    "decimal" => %i[precision scale] }.freeze
 
     # Colours that a person may give to a card, a tag or a subject area; the empty one: none.
     COLOURS = [ "", "sand", "straw", "sage", "mint", "sky", "slate", "lilac", "rose", "clay" ].freeze
@@ -88,7 +89,9 @@ module Kelvath
       def card_ids(model, seen = Set.new)
         return [] unless seen.add?(id)
 
-        model.referrers(id, :attribute).map(&:parent_id) + model.referrers(id, :domain).flat_map { |other| other.card_ids(model, seen) }
+        model.referrers(id, :attribute).map(&:parent_id) + model.referrers(id, :domain).flat_map do |other|
+          other.card_ids(model, seen)
+        end
       end
     end
 
@@ -165,7 +168,10 @@ module Kelvath
       field :position, :number, internal: true
 
       # "Vessel make Sailing"
-      def label(model) = [ model[from_id]&.name, phrase, model[to_id]&.name ].reject { |part| part.to_s.empty? }.join(" ")
+      def label(model)
+        [ model[from_id]&.name, phrase, model[to_id]&.name ].reject { |part| part.to_s.empty? }.join(" ")
+      end
+
       def card_ids(_model) = [ from_id, to_id ]
     end
 

@@ -29,7 +29,8 @@ module Kelvath
       LOGICAL = %w[entity attribute relationship domain].freeze
       PATTERNED = %w[primary_key unique_key foreign_key index check].freeze
       OBJECTS = (LOGICAL + %w[table column] + PATTERNED + %w[view]).freeze
-      CASES = [ "as written", "lower", "UPPER", "Capitalised", "Sentence", "camelCase", "PascalCase", "snake_case", "kebab-case" ].freeze
+      CASES = [ "as written", "lower", "UPPER", "Capitalised", "Sentence", "camelCase", "PascalCase", "snake_case",
+                "kebab-case" ].freeze
 
       field :of, :choice, values: OBJECTS, label: "Kind", internal: true
       field :case, :choice, values: CASES
@@ -48,8 +49,10 @@ module Kelvath
       field :vowels, :flag, label: "Drop vowels if still too long"
       field :cutting, :choice, values: %w[hash number], label: "If cut, ends in"
       field :reserved, :choice, values: %w[quoted underscored], label: "Reserved words are"
-      field :owner_in_front, :choice, values: [ "never", "always", "when repeated", "for keys" ], label: "Table's name in front"
-      field :migrated, :choice, values: [ "logical name", "source name", "role and source name", "table and source name" ], label: "Foreign-key columns are named by"
+      field :owner_in_front, :choice, values: [ "never", "always", "when repeated", "for keys" ],
+            label: "Table's name in front"
+      field :migrated, :choice, values: [ "logical name", "source name", "role and source name",
+                                          "table and source name" ], label: "Foreign-key columns are named by"
       field :pattern, :names, label: "Made of"
 
       # "names of primary keys"

@@ -57,7 +57,9 @@ module Kelvath
           return "must say what it is based on" unless value.is_a?(Hash) && value["base"].is_a?(String)
           return "is nested too deeply" if depth > DEEPEST
           return "has a part that types do not have" if (value.keys - PARTS).any?
-          return "has more than #{MOST} parts" unless value.except("base").each_value.all? { |list| list.is_a?(Array) && list.size <= MOST }
+          unless value.except("base").each_value.all? { |list| list.is_a?(Array) && list.size <= MOST }
+            return "has more than #{MOST} parts"
+          end
 
           parts_fault(value, depth)
         end
@@ -82,11 +84,16 @@ module Kelvath
         end
 
         def parts_fault(value, depth)
-          texts = [ value["base"], *value["modifiers"], *value["arguments"].to_a.reject { |each| ValueCheck.whole?(each) } ]
-          return "has an argument that is neither text nor a whole number" unless texts.all? { |text| ValueCheck.text?(text) }
+          texts = [ value["base"], *value["modifiers"],
+                    *value["arguments"].to_a.reject { |each| ValueCheck.whole?(each) } ]
+          unless texts.all? { |text| ValueCheck.text?(text) }
+            return "has an argument that is neither text nor a whole number"
+          end
 
           fields = value["fields"].to_a
-          return "has a field without a name and a type" unless fields.all? { |field| field.is_a?(Array) && field.size == 2 && ValueCheck.text?(field[0]) }
+          unless fields.all? { |field| field.is_a?(Array) && field.size == 2 && ValueCheck.text?(field[0]) }
+            return "has a field without a name and a type"
+          end
 
           (value["of"].to_a + fields.map(&:last)).lazy.filter_map { |inner| fault(inner, depth + 1) }.first
         end

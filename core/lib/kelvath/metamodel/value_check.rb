@@ -20,9 +20,12 @@ module Kelvath
         case field.type
         when :name then text_fault(field, value, NAME_MOST)
         when :text, :expression then text_fault(field, value, Field::TEXT_LIMIT)
-        when :digest then "#{field.label} is not a digest: 64 hexadecimal digits." unless value.nil? || (text?(value) && value.match?(Field::DIGEST))
-        when :choice then "#{field.label} cannot be #{shown(value)}; it is one of #{field.values.reject(&:empty?).join(', ')}." unless field.values.include?(value)
-        when :reference then "#{field.label} must be the id of an element, not #{shown(value)}." unless value.nil? || id?(value)
+        when :digest then "#{field.label} is not a digest: 64 hexadecimal digits." unless value.nil? ||
+          (text?(value) && value.match?(Field::DIGEST))
+        when :choice then "#{field.label} cannot be #{shown(value)}; it is one " \
+                          "of #{field.values.reject(&:empty?).join(', ')}." unless field.values.include?(value)
+        when :reference
+          "#{field.label} must be the id of an element, not #{shown(value)}." unless value.nil? || id?(value)
         when :references, :names then list_fault(field, value)
         when :options then options_fault(field, value)
         when :native_type then NativeType.fault(value)&.then { |words| "#{field.label} #{words}." }
@@ -46,14 +49,20 @@ module Kelvath
       end
 
       # Can it stand as a name in a list? Is it a whole number that is kept as it is?
-      def text?(value) = value.is_a?(String) && value.valid_encoding? && value.length <= Field::TEXT_LIMIT && !value.match?(CONTROL)
+      def text?(value)
+        value.is_a?(String) && value.valid_encoding? && value.length <= Field::TEXT_LIMIT && !value.match?(CONTROL)
+      end
+
       def whole?(value) = value.is_a?(Integer) && WHOLE.cover?(value)
 
       def id?(value) = value.is_a?(String) && value.valid_encoding? && value.match?(ID)
 
       def text_fault(field, value, most)
         return "#{field.label} must be text, not #{shown(value)}." unless value.is_a?(String)
-        return "#{field.label} is not valid UTF-8 text." unless value.encoding == Encoding::UTF_8 && value.valid_encoding? || value.ascii_only?
+        unless value.encoding == Encoding::UTF_8 && value.valid_encoding? || value.ascii_only?
+          return "#{field.label} is not valid UTF-8 text."
+        end
+
         return "#{field.label} has a control character in it; take it out." if value.match?(CONTROL)
 
         "#{field.label} has #{value.length} characters; at most #{most} fit." if value.length > most
@@ -64,7 +73,9 @@ module Kelvath
         return "#{field.label} has #{value.size} members; at most #{LIST_MOST} fit." if value.size > LIST_MOST
 
         value.each do |member|
-          wrong = field.references? ? (id?(member) ? nil : "#{field.label} must hold ids of elements, not #{shown(member)}.") : text_fault(field, member, NAME_MOST)
+          wrong = field.references? ?
+                    (id?(member) ? nil : "#{field.label} must hold ids of elements, not #{shown(member)}.") :
+                    text_fault(field, member, NAME_MOST)
           return wrong if wrong
         end
         nil
@@ -84,12 +95,16 @@ module Kelvath
       end
 
       def option_fault(field, value)
-        "#{field.label} cannot hold #{shown(value)}." unless value == true || (value.is_a?(Integer) && WHOLE.cover?(value))
+        unless value == true || (value.is_a?(Integer) && WHOLE.cover?(value))
+          "#{field.label} cannot hold #{shown(value)}."
+        end
       end
 
       def number_fault(field, value)
         return if value.nil?
-        return "#{field.label} must be a #{'whole ' if field.type == :integer}number, not #{shown(value)}." unless field.type == :integer ? value.is_a?(Integer) : value.is_a?(Numeric)
+        unless field.type == :integer ? value.is_a?(Integer) : value.is_a?(Numeric)
+          return "#{field.label} must be a #{'whole ' if field.type == :integer}number, not #{shown(value)}."
+        end
 
         range = field.range || (field.type == :integer ? WHOLE : REAL)
         "#{field.label} must lie between #{range.min} and #{range.max}." unless range.cover?(value)

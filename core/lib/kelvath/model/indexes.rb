@@ -13,7 +13,10 @@ module Kelvath
         old = @elements[element.id]
         @elements[element.id] = element
         return link(element) unless old
-        return if old.parent_id == element.parent_id && old.kind == element.kind && old.referenced_ids == element.referenced_ids
+        if old.parent_id == element.parent_id && old.kind == element.kind &&
+           old.referenced_ids == element.referenced_ids
+          return
+        end
 
         unlink(old)
         link(element)

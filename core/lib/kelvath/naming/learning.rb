@@ -28,7 +28,9 @@ module Kelvath
       def pairs(model)
         found = (model.all(:table) + model.all(:column)).flat_map do |element|
           source = model[element.source_id]
-          [ ([ source.name, element.name ] if source && %i[entity attribute].include?(source.kind)), ([ element.comment, element.name ] if element.comment.match?(/\A[[:alpha:]][[:alnum:] '-]{2,50}\z/)) ].compact
+          [ ([ source.name, element.name ] if source && %i[entity attribute].include?(source.kind)),
+            ([ element.comment, element.name ] if element.comment.match?(/\A[[:alpha:]][[:alnum:] '-]{2,50}\z/)) ]
+              .compact
         end
         found.reject { |words, name| Lexicon.key(words) == Lexicon.key(name) }
       end
@@ -41,7 +43,12 @@ module Kelvath
           proposals.group_by { |proposal| Lexicon.key(proposal.word) }.each do |word, list|
             shorts = list.map { |proposal| proposal.short.upcase }
             entry = lexicon.entry(word)
-            entry ? draft.set(entry.id, short_forms: entry.short_forms | shorts) : draft.add(:lexicon_entry, name: Lettering.cased(word.split, "Capitalised").join(" "), short_forms: shorts, status: "proposed", source:)
+            if entry
+              draft.set(entry.id, short_forms: entry.short_forms | shorts)
+            else
+              draft.add(:lexicon_entry, name: Lettering.cased(word.split, "Capitalised").join(" "), short_forms: shorts,
+                        status: "proposed", source:)
+            end
           end
         end
       end

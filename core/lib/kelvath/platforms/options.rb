@@ -9,9 +9,12 @@ module Kelvath
       module_function
 
       # options: { name => value }
-      def written(options) = options.map { |name, value| value == true ? name : "#{name}: #{value}" }.join("#{BETWEEN} ")
+      def written(options)
+        options.map { |name, value| value == true ? name : "#{name}: #{value}" }.join("#{BETWEEN} ")
+      end
 
-      # What was typed for an element of a kind, by what the platform declares. Raises InvalidValue naming what it knows.
+      # What was typed for an element of a kind, by what the platform declares. Raises InvalidValue naming what it
+      # knows.
       def read(text, platform, kind)
         text.split(BETWEEN).map(&:strip).reject(&:empty?).each_with_object({}) do |part, options|
           name, _, value = part.partition(/\s*:\s*/)
@@ -24,7 +27,8 @@ module Kelvath
       def refuse(part, platform, kind)
         known = platform.options(kind).map(&:name)
         title = Metamodel.fetch(kind).title
-        message = known.empty? ? "A #{title} has no options in #{platform.title}." : "A #{title} has these options in #{platform.title}: #{known.join(', ')}."
+        message = known.empty? ? "A #{title} has no options in #{platform.title}." :
+                    "A #{title} has these options in #{platform.title}: #{known.join(', ')}."
         raise InvalidValue.new("“#{part}” is none of them. #{message}", field: :options, value: part)
       end
     end

@@ -12,10 +12,12 @@ module Kelvath
       TITLE = "SQL"
       VERSIONS = [ "" ].freeze
       # { feature => the version since which it is there, or true }
-      FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true, nested_columns: true }.freeze
+      FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true,
+                   nested_columns: true }.freeze
       RECORDS = %w[row struct].freeze # bases of types that have fields
       TYPE_MODIFIERS = [].freeze # words beside a type's base, as in "int unsigned"
-      DEFERRAL = { name: "deferrable", type: :choice, values: [ "yes", "initially deferred" ], explanation: "Looked at when the transaction ends." }.freeze
+      DEFERRAL = { name: "deferrable", type: :choice, values: [ "yes", "initially deferred" ],
+                   explanation: "Looked at when the transaction ends." }.freeze
       OPTIONS = [
         Option.new(of: :foreign_key, **DEFERRAL),
         Option.new(name: "collation", of: :column, type: :text, explanation: "The order and likeness of its texts.")
@@ -24,22 +26,29 @@ module Kelvath
       # Logical type -> native type; %l is the length, %p the precision, %s the scale. A list gives
       # the form with sizes first, then the one without.
       TYPES = {
-        "" => "text", "text" => [ "varchar(%l)", "text" ], "fixed_text" => [ "char(%l)", "char" ], "long_text" => "text",
+        "" => "text", "text" => [ "varchar(%l)", "text" ], "fixed_text" => [ "char(%l)", "char" ],
+        "long_text" => "text",
         "integer" => "integer", "small_integer" => "smallint", "big_integer" => "bigint",
-        "decimal" => [ "numeric(%p,%s)", "numeric(%p)", "numeric" ], "float" => "double precision", "boolean" => "boolean",
+        "decimal" => [ "numeric(%p,%s)", "numeric(%p)", "numeric" ], "float" => "double precision",
+        "boolean" => "boolean",
         "date" => "date", "time" => "time", "zoned_time" => "time with time zone", "timestamp" => "timestamp",
-        "zoned_timestamp" => "timestamp with time zone", "interval" => "interval", "binary" => "blob", "uuid" => "uuid", "json" => "json"
+        "zoned_timestamp" => "timestamp with time zone", "interval" => "interval", "binary" => "blob", "uuid" => "uuid",
+        "json" => "json"
       }.freeze
 
       # Native type (without sizes) -> logical type, for intake.
       LOGICAL = {
-        "varchar" => "text", "char" => "fixed_text", "character" => "fixed_text", "character varying" => "text", "nvarchar" => "text",
-        "nchar" => "fixed_text", "text" => "long_text", "clob" => "long_text", "integer" => "integer", "int" => "integer",
+        "varchar" => "text", "char" => "fixed_text", "character" => "fixed_text", "character varying" => "text",
+        "nvarchar" => "text",
+        "nchar" => "fixed_text", "text" => "long_text", "clob" => "long_text", "integer" => "integer",
+        "int" => "integer",
         "smallint" => "small_integer", "tinyint" => "small_integer", "bigint" => "big_integer", "numeric" => "decimal",
-        "decimal" => "decimal", "number" => "decimal", "double precision" => "float", "double" => "float", "real" => "float",
+        "decimal" => "decimal", "number" => "decimal", "double precision" => "float", "double" => "float",
+        "real" => "float",
         "float" => "float", "boolean" => "boolean", "bool" => "boolean", "date" => "date", "time" => "time",
         "time with time zone" => "zoned_time", "timestamp" => "timestamp", "datetime" => "timestamp",
-        "timestamp with time zone" => "zoned_timestamp", "interval" => "interval", "interval year to month" => "interval",
+        "timestamp with time zone" => "zoned_timestamp", "interval" => "interval",
+        "interval year to month" => "interval",
         "interval day to second" => "interval", "blob" => "binary", "uuid" => "uuid", "json" => "json"
       }.freeze
 
@@ -70,7 +79,9 @@ module Kelvath
       end
 
       # Is that version the one named, or a later one? No version is the newest.
-      def reached?(since, version) = since.nil? || version.to_s.empty? || (versions.index(version) || versions.size) >= versions.index(since)
+      def reached?(since, version)
+        since.nil? || version.to_s.empty? || (versions.index(version) || versions.size) >= versions.index(since)
+      end
 
       # Option values that a kind of element can have; the one of that name, whatever its case, or nil.
       def options(kind) = self.class::OPTIONS.select { |option| option.of == kind }
@@ -138,7 +149,9 @@ module Kelvath
         sizes = native.fetch("arguments", []).grep(Integer)
         type = self.class::LOGICAL.fetch(base, "")
         type = "text" if type == "long_text" && sizes.any?
-        { type:, **Metamodel::SIZED_TYPES.fetch(type, []).zip(sizes).to_h }.reject { |_, value| value.nil? || value == 0 && type != "decimal" }
+        { type:, **Metamodel::SIZED_TYPES.fetch(type, []).zip(sizes).to_h }.reject do |_, value|
+          value.nil? || value == 0 && type != "decimal"
+        end
       end
 
       # An identifier as it must stand in a script.
@@ -163,13 +176,22 @@ module Kelvath
       private
 
       # timestamp(3) with time zone: what comes before the arguments, and what after.
-      def split_base(base) = base.match(/\A(time|timestamp)( with(?:out)? time zone)\z/)&.captures&.map(&:strip) || [ base, nil ]
+      def split_base(base)
+        base.match(/\A(time|timestamp)( with(?:out)? time zone)\z/)&.captures&.map(&:strip) || [ base, nil ]
+      end
 
-      def write_array(type) = "#{write_type(type['of'].first)} array#{type.fetch('arguments', []).map { |bound| "[#{bound}]" }.join}"
+      def write_array(type)
+        "#{write_type(type['of'].first)} array#{type.fetch('arguments', []).map { |bound| "[#{bound}]" }.join}"
+      end
+
       def write_arguments(type) = type.key?("arguments") ? "(#{type['arguments'].join(',')})" : ""
 
       def write_fields(type)
-        type.key?("fields") ? "(#{type['fields'].map { |name, inner| "#{quote(name)} #{write_type(inner)}" }.join(', ')})" : ""
+        if type.key?("fields")
+          "(#{type['fields'].map { |name, inner| "#{quote(name)} #{write_type(inner)}" }.join(', ')})"
+        else
+          ""
+        end
       end
     end
   end

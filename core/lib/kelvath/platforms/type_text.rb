@@ -47,7 +47,9 @@ module Kelvath
           throw :unread unless bound.match?(/\A\d*\z/) && peek.closed
           @at += 1
           bounds = bound.empty? ? [] : [ bound.to_i ]
-          element = element["base"] == "array" && !element.key?("arguments") && bounds.any? ? Metamodel::NativeType.sized(element, bounds) : array(element, bounds)
+          element = element["base"] == "array" && !element.key?("arguments") && bounds.any? ?
+                      Metamodel::NativeType.sized(element, bounds) :
+                      array(element, bounds)
         end
         element
       end
@@ -101,7 +103,11 @@ module Kelvath
         written = @text.byteslice(@tokens[from].from...@tokens[@at - 1].to)
         return written.to_i if written.match?(/\A[+-]?\d{1,9}\z/) && written.to_i.to_s == written
 
-        @tokens[from...@at].all? { |token| %i[word number].include?(token.type) } ? written.downcase.squeeze(" ") : written
+        if @tokens[from...@at].all? { |token| %i[word number].include?(token.type) }
+          written.downcase.squeeze(" ")
+        else
+          written
+        end
       end
 
       def plain(text) = text.downcase.gsub(/\s*([(),])\s*/, '\1').squeeze(" ").strip

@@ -34,7 +34,9 @@ module Kelvath
       def fold(name) = name.strip.downcase(:fold)
 
       def plurals
-        @plurals ||= @draft.model.all(:entity).each_with_object({}) { |entity, found| found[fold(wording.plural(entity.name))] ||= entity.id }
+        @plurals ||= @draft.model.all(:entity).each_with_object({}) do |entity, found|
+          found[fold(wording.plural(entity.name))] ||= entity.id
+        end
       end
     end
   end

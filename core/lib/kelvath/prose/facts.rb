@@ -12,17 +12,21 @@ module Kelvath
 
       # Definition, identification, attributes, relationships, subtypes, and what else is stated.
       def entity(entity)
-        [ *means(entity), *attributes(entity), *identified(entity), *relationships(entity), *subtypes(entity), *dependencies(entity), *tagged(entity) ]
-          .then { |list| list.any? { |each| !each.repeated } ? list : [ sentence("#{name(entity.name)} is an entity.", "entity:#{entity.id}"), *list ] }
+        [ *means(entity), *attributes(entity), *identified(entity), *relationships(entity), *subtypes(entity),
+          *dependencies(entity), *tagged(entity) ]
+          .then { |list| list.any? { |each| !each.repeated } ? list :
+                           [ sentence("#{name(entity.name)} is an entity.", "entity:#{entity.id}"), *list ] }
       end
 
       def domain(domain)
         base = @model[domain.base_id]
         type = ValueWords.type(domain, @model)
         facts = ValueWords.facts(domain)
-        head = "#{name(domain.name)} is a domain#{" of #{type}" if type}#{" based on #{name(base.name)}" if base}#{", #{facts.join(', ')}" if facts.any?}."
+        head = "#{name(domain.name)} is a " \
+               "domain#{" of #{type}" if type}#{" based on #{name(base.name)}" if base}#{", #{facts.join(', ')}" if facts.any?}."
         [ sentence(head, "domain:#{domain.id}"),
-          (sentence("The domain #{name(domain.name)} means: #{flat(domain.definition)}", "domain_means:#{domain.id}") unless domain.definition.empty?),
+          (sentence("The domain #{name(domain.name)} means: #{flat(domain.definition)}",
+                    "domain_means:#{domain.id}") unless domain.definition.empty?),
           values(domain) ].compact
       end
 
@@ -35,7 +39,11 @@ module Kelvath
       def flat(text) = text.gsub(/\s*\n\s*/, " ¶ ")
 
       def means(entity)
-        entity.definition.empty? ? [] : [ sentence("#{name(entity.name)} means: #{flat(entity.definition)}", "means:#{entity.id}") ]
+        if entity.definition.empty?
+          []
+        else
+          [ sentence("#{name(entity.name)} means: #{flat(entity.definition)}", "means:#{entity.id}") ]
+        end
       end
 
       # One sentence for each run of attributes that are alike mandatory or not, so that their order is kept.
@@ -55,22 +63,26 @@ module Kelvath
 
       def facts(attribute, owner)
         subject = "The #{name(attribute.name)} of #{name(owner.label(@model))}"
-        said = [ ("numbered by the database" if attribute.surrogate), *ValueWords.facts(attribute), ("tagged #{tags(attribute)}" if attribute.tag_ids.any?) ].compact
+        said = [ ("numbered by the database" if attribute.surrogate), *ValueWords.facts(attribute),
+                 ("tagged #{tags(attribute)}" if attribute.tag_ids.any?) ].compact
         key = attribute.id
-        [ (sentence("#{subject} means: #{flat(attribute.definition)}", "attribute_means:#{key}") unless attribute.definition.empty?),
+        [ (sentence("#{subject} means: #{flat(attribute.definition)}",
+                    "attribute_means:#{key}") unless attribute.definition.empty?),
           *said.map { |each| sentence("#{subject} is #{each}.", "attribute_facts:#{key}") } ].compact
       end
 
       def identified(entity)
         held = @keys.held(entity.id).to_h { |each| [ each.id, each.name ] }
-        @model.children(entity.id, :identifier).sort_by { |each| [ each.primary ? 0 : 1, each.id ] }.filter_map do |identifier|
+        @model.children(entity.id, :identifier).sort_by { |each| [ each.primary ? 0 : 1, each.id ] }
+              .filter_map do |identifier|
           members = identifier.member_ids.filter_map { |id| held[id] || @model[id.split(".").last]&.name }
           next if members.empty?
 
           usual = identifier.primary ? "Primary" : ""
           called = identifier.name == usual || identifier.name.empty? ? "" : " (called #{name(identifier.name)})"
           verb = identifier.primary ? "is" : "can also be"
-          sentence("#{big_a(entity)} #{verb} identified by #{@words.list(members.map { |each| "its #{name(each)}" })}#{called}.", "identified:#{identifier.id}")
+          sentence("#{big_a(entity)} #{verb} identified " \
+                   "by #{@words.list(members.map { |each| "its #{name(each)}" })}#{called}.", "identified:#{identifier.id}")
         end
       end
 
@@ -86,14 +98,17 @@ module Kelvath
       def beside(link)
         carried = @model.children(link.id, :attribute)
         runs = carried.chunk_while { |one, two| one.mandatory == two.mandatory }.map do |run|
-          sentence("This #{run.first.mandatory ? 'must' : 'may'} carry #{@words.list(run.map { |each| item(each) })}.", "carries:#{link.id}:#{run.map(&:id).join(',')}")
+          sentence("This #{run.first.mandatory ? 'must' : 'may'} carry #{@words.list(run.map { |each| item(each) })}.",
+                   "carries:#{link.id}:#{run.map(&:id).join(',')}")
         end
-        [ *(sentence("This means: #{flat(link.definition)}", "this_means:#{link.id}") unless link.definition.empty?), *runs ]
+        [ *(sentence("This means: #{flat(link.definition)}", "this_means:#{link.id}") unless link.definition.empty?),
+          *runs ]
       end
 
       # Both readings, from one side first.
       def pair(link, side)
-        [ side, Logical::Cardinality.other(side) ].map { |each| reading(link, each) }.join("; ").sub(/; E/, "; e").concat(".")
+        [ side, Logical::Cardinality.other(side) ].map { |each| reading(link, each) }.join("; ").sub(/; E/, "; e")
+          .concat(".")
       end
 
       # side: whose entity is the subject.
@@ -113,14 +128,17 @@ module Kelvath
         child = Logical::Cardinality.parent_side(link)&.then { |parent| Logical::Cardinality.other(parent) } || :from
         return "" unless side == child
 
-        [ (", in the role #{name(link.role_name)}" unless link.role_name.empty?), (", which identifies it" if link.identifying), (", kept apart" if link.separate),
-          (", deleted with #{link.on_delete}" unless link.on_delete.empty?), (", changed with #{link.on_update}" unless link.on_update.empty?) ].compact.join
+        [ (", in the role #{name(link.role_name)}" unless link.role_name.empty?),
+          (", which identifies it" if link.identifying), (", kept apart" if link.separate),
+          (", deleted with #{link.on_delete}" unless link.on_delete.empty?),
+          (", changed with #{link.on_update}" unless link.on_update.empty?) ].compact.join
       end
 
       def subtypes(entity)
         @model.children(entity.id, :subtype_group).select { |group| group.subtype_ids.any? }.map do |group|
           names = group.subtype_ids.filter_map { |id| @model[id] }.map { |each| a(each.name) }
-          tail = group.exclusive ? (names.one? ? " or nothing else" : "") : (names.one? ? " or several of these" : ", or several of these")
+          tail = group.exclusive ? (names.one? ? " or nothing else" : "") :
+                   (names.one? ? " or several of these" : ", or several of these")
           told = @model[group.discriminator_id]
           sentence("#{big_a(entity)} #{group.complete ? 'is' : 'may be'} #{@words.list(names, last: 'or')}#{tail}" \
                    "#{", told apart by its #{name(told.name)}" if told}#{" (called #{name(group.name)})" unless group.name.empty?}.", "subtypes:#{group.id}")
@@ -130,20 +148,30 @@ module Kelvath
       def dependencies(entity)
         held = @keys.held(entity.id).to_h { |each| [ each.id, each.name ] }
         @model.children(entity.id, :dependency).map do |dependency|
-          sides = [ dependency.determinant_ids, dependency.dependent_ids ].map { |ids| ids.filter_map { |id| held[id] }.map { |each| "its #{name(each)}" } }
-          sentence("In #{a(entity.name)}, #{@words.list(sides[0])} #{sides[0].one? ? 'decides' : 'decide'} #{@words.list(sides[1])}.", "decides:#{dependency.id}")
+          sides = [ dependency.determinant_ids, dependency.dependent_ids ].map do |ids|
+            ids.filter_map { |id| held[id] }.map { |each| "its #{name(each)}" }
+          end
+          sentence(
+            "In #{a(entity.name)}, #{@words.list(sides[0])} #{sides[0].one? ? 'decides' : 'decide'} #{@words.list(sides[1])}.", "decides:#{dependency.id}"
+          )
         end
       end
 
-      def tagged(entity) = entity.tag_ids.any? ? [ sentence("#{big_a(entity)} is tagged #{tags(entity)}.", "tagged:#{entity.id}") ] : []
+      def tagged(entity)
+        entity.tag_ids.any? ? [ sentence("#{big_a(entity)} is tagged #{tags(entity)}.", "tagged:#{entity.id}") ] : []
+      end
+
       def tags(element) = @words.list(element.tag_ids.filter_map { |id| @model[id] }.map { |tag| name(tag.name) })
 
       def values(domain)
         list = @model.children(domain.id, :allowed_value)
         return if list.empty?
 
-        words = list.map { |each| "#{Quoting.quoted(each.value)}#{" (#{Quoting.quoted(each.meaning)})" unless each.meaning.empty?}" }
-        sentence("#{name(domain.name)} takes the #{list.one? ? 'value' : 'values'} #{@words.list(words)}.", "values:#{domain.id}")
+        words = list.map do |each|
+          "#{Quoting.quoted(each.value)}#{" (#{Quoting.quoted(each.meaning)})" unless each.meaning.empty?}"
+        end
+        sentence("#{name(domain.name)} takes the #{list.one? ? 'value' : 'values'} #{@words.list(words)}.",
+                 "values:#{domain.id}")
       end
     end
   end

@@ -14,7 +14,8 @@ module Kelvath
       NAME = /[^,;:.]{1,300}?/ # longer than any name, so that a long line costs no more than its length
       LONGEST = 10_000 # characters of a sentence; what is said after “means:” may be longer
       EXAMPLES = [
-        "Each Vessel may make many Sailings.", "A Vessel has a Call Sign, a Name and a Length in metres.", "A Vessel is identified by its Hull Number.",
+        "Each Vessel may make many Sailings.", "A Vessel has a Call Sign, a Name and a Length in metres.",
+        "A Vessel is identified by its Hull Number.",
         "A Booked Vehicle is a Car, a Lorry or a Coach.", "Vessel means: A ferry that the company owns."
       ].freeze
       CALLED = /(?:\s*\(called (#{NAME})\))?/
@@ -28,19 +29,27 @@ module Kelvath
         [ :domain_means, /\AThe domain (#{NAME}) means:\s*(.+)\z/im, %i[name definition] ],
         [ :this_means, /\AThis means:\s*(.+)\z/im, %i[definition] ],
         [ :this_carries, /\AThis (must|may) carry (.+)\z/im, %i[modal list] ],
-        [ :attribute_means, /\AThe (#{NAME}) of (?:#{ARTICLE})?(#{NAME}) means:\s*(.+)\z/im, %i[name owner definition] ],
-        [ :attribute_facts, /\AThe (#{NAME}) of (?:#{ARTICLE})?(#{NAME}) is (numbered by the database|(?:measured in|from|up to|like|beginning as|tagged)\b.+)\z/im, %i[name owner facts] ],
+        [ :attribute_means, /\AThe (#{NAME}) of (?:#{ARTICLE})?(#{NAME}) means:\s*(.+)\z/im,
+          %i[name owner definition] ],
+        [ :attribute_facts,
+          /\AThe (#{NAME}) of (?:#{ARTICLE})?(#{NAME}) is (numbered by the database|(?:measured in|from|up to|like|beginning as|tagged)\b.+)\z/im, %i[name owner facts] ],
         [ :means, /\A(?:an?\s+)?(#{NAME}) means:\s*(.+)\z/im, %i[name definition] ],
         [ :values, /\A(#{NAME}) takes the values? (.+)\z/im, %i[name list] ],
-        [ :domain, /\A(#{NAME}) is a domain(?: of (.+?))?(?: based on (#{NAME}))?((?:,? (?:measured in|from|up to|like|beginning as) .+)?)\z/im, %i[name type base facts] ],
+        [ :domain,
+          /\A(#{NAME}) is a domain(?: of (.+?))?(?: based on (#{NAME}))?((?:,? (?:measured in|from|up to|like|beginning as) .+)?)\z/im, %i[name type base facts] ],
         [ :entity, /\A(?:#{ARTICLE})?(#{NAME}) is an entity\z/i, %i[name] ],
         [ :tagged, /\A(?:#{ARTICLE})?(#{NAME}) is tagged (.+)\z/im, %i[name list] ],
         [ :decides, /\AIn (?:#{ARTICLE})?(#{NAME}), (its .+) decides? (its .+)\z/im, %i[owner determinant dependents] ],
-        [ :identified, /\A(?:#{ARTICLE})?(#{NAME}) (is|can also be) identified by (.+?)#{CALLED}\z/im, %i[owner also list called] ],
-        [ :has, /\A(?!each\s|every\s)(?:#{ARTICLE})?(#{NAME}) (has|have|must have|may have) (?!#{Quoting::NUMBERS})(.+)\z/im, %i[owner modal list] ],
-        [ :subtypes, /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (?:either )?(an? .+?(?:,| or ) ?an? .+?)(, or several of these)?(?:, told apart by its (#{NAME}))?#{CALLED}\z/im,
+        [ :identified, /\A(?:#{ARTICLE})?(#{NAME}) (is|can also be) identified by (.+?)#{CALLED}\z/im,
+          %i[owner also list called] ],
+        [ :has,
+          /\A(?!each\s|every\s)(?:#{ARTICLE})?(#{NAME}) (has|have|must have|may have) (?!#{Quoting::NUMBERS})(.+)\z/im,
+          %i[owner modal list] ],
+        [ :subtypes,
+          /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (?:either )?(an? .+?(?:,| or ) ?an? .+?)(, or several of these)?(?:, told apart by its (#{NAME}))?#{CALLED}\z/im,
           %i[owner modal list several discriminator called] ],
-        [ :subtypes, /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (an? #{NAME}),?( or nothing else| or several of these)(?:, told apart by its (#{NAME}))?#{CALLED}\z/im,
+        [ :subtypes,
+          /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (an? #{NAME}),?( or nothing else| or several of these)(?:, told apart by its (#{NAME}))?#{CALLED}\z/im,
           %i[owner modal list several discriminator called] ],
         [ :described, /\A(?:an?|every|each)\s+(#{NAME}) is ((?:an?|the|any|one|some)\s.+)\z/im, %i[name definition] ]
       ].freeze
@@ -50,7 +59,10 @@ module Kelvath
       module_function
 
       # Is it one of the forms, rather than a name?
-      def sentence?(text) = text.length > LONGEST || Logical::SentenceParser.sentence?(text) || FORMS.any? { |_, pattern, _| stripped(text).first.match?(pattern) }
+      def sentence?(text)
+        text.length > LONGEST || Logical::SentenceParser.sentence?(text) ||
+          FORMS.any? { |_, pattern, _| stripped(text).first.match?(pattern) }
+      end
 
       # Text of many sentences -> the sentences, one by one. What is said after "means:" goes to the end of its line.
       def sentences(text)
@@ -58,14 +70,19 @@ module Kelvath
           next [ line ] if line.match?(WHOLE_LINE)
 
           plain, parts = Quoting.protect(line)
-          plain.split(/(?<=[.!?])\s+(?=[[:upper:]“\u{E000}-\u{F8FF}])/).map { |piece| Quoting.requote(piece, parts).strip }
+          plain.split(/(?<=[.!?])\s+(?=[[:upper:]“\u{E000}-\u{F8FF}])/).map do |piece|
+            Quoting.requote(piece, parts).strip
+          end
         end
       end
 
       # One sentence -> Statement. Raises UnreadableSentence.
       def read(text)
         plain, parts = stripped(text)
-        raise UnreadableSentence, "This has #{plain.length} characters without the end of a sentence; put a full stop where one ends." if plain.length > LONGEST && !plain.match?(WHOLE_LINE)
+        if plain.length > LONGEST && !plain.match?(WHOLE_LINE)
+          raise UnreadableSentence,
+                "This has #{plain.length} characters without the end of a sentence; put a full stop where one ends."
+        end
 
         FORMS.each do |kind, pattern, names|
           match = plain.match(pattern) or next
@@ -93,10 +110,15 @@ module Kelvath
 
       # "A Vessel is a ship, a boat or …" describes; subtypes are written as names, with capitals.
       def meant?(kind, values)
-        return values[:name].match?(/\A[[:upper:]\u{E000}-\u{F8FF}]/) || values[:name].split.size < 4 if kind == :described
+        if kind == :described
+          return values[:name].match?(/\A[[:upper:]\u{E000}-\u{F8FF}]/) || values[:name].split.size < 4
+        end
+
         return true unless kind == :subtypes
 
-        values[:list].split(/,\s*|\s+or\s+/).all? { |each| each.strip.match?(/\A(?:an? )?[[:upper:]\u{E000}-\u{F8FF}]/) }
+        values[:list].split(/,\s*|\s+or\s+/).all? do |each|
+          each.strip.match?(/\A(?:an? )?[[:upper:]\u{E000}-\u{F8FF}]/)
+        end
       end
 
       # "a Call Sign, a Name (Title) and a Length in metres" -> [Item]
@@ -104,20 +126,25 @@ module Kelvath
         text, parts = list
         pieces = text.split(/,\s*(?:and\s+)?(?=(?:an?|its|the)\s)|\s+and\s+(?=(?:an?|its|the)\s)/i)
         pieces = pieces.flat_map { |piece| piece.match?(/\(/) ? [ piece ] : piece.split(/,\s*|\s+and\s+/) }
-        pieces.reject { |piece| piece.strip.empty? }.map { |piece| item(piece.strip.sub(/\A(?:an?|its|the)\s+/i, ""), parts) }
+        pieces.reject { |piece| piece.strip.empty? }.map do |piece|
+          item(piece.strip.sub(/\A(?:an?|its|the)\s+/i, ""), parts)
+        end
       end
 
       def item(text, parts)
         raise UnreadableSentence, "Between two commas stands no name." if text.strip.empty?
 
         match = text.match(/\A(.+?)(?:\s*\((.*)\))?(?:\s+in\s+([^()]+))?\z/m)
-        Item.new(name: Quoting.restore_name(match[1], parts), type: match[2], unit: match[3] && Quoting.restore(match[3], parts).strip, parts:)
+        Item.new(name: Quoting.restore_name(match[1], parts), type: match[2],
+                 unit: match[3] && Quoting.restore(match[3], parts).strip, parts:)
       end
 
       # "a Car, a Lorry or a Coach" and "its A and its B" -> names
       def names(list)
         text, parts = list
-        text.split(/,\s*|\s+(?:or|and)\s+/).reject { |each| each.strip.empty? }.map { |each| Quoting.restore_name(each.strip.sub(/\A(?:an?|its|the)\s+/i, ""), parts) }
+        text.split(/,\s*|\s+(?:or|and)\s+/).reject { |each| each.strip.empty? }.map do |each|
+          Quoting.restore_name(each.strip.sub(/\A(?:an?|its|the)\s+/i, ""), parts)
+        end
       end
 
       # "“off-peak” (cheap), “standard” and peak" -> [[value, meaning], …]
@@ -145,12 +172,15 @@ module Kelvath
       def reading(half, parts)
         half, tails = tails(half.strip)
         read = Logical::SentenceParser.parse(half)
-        { subject: Quoting.restore_name(read.subject, parts), phrase: Quoting.restore(read.phrase, parts), least: read.least, most: read.most,
-          object: Quoting.restore_name(read.object, parts), singular: read.singular, quoted: read.object.match?(Quoting::PLACE),
+        { subject: Quoting.restore_name(read.subject, parts), phrase: Quoting.restore(read.phrase, parts),
+          least: read.least, most: read.most,
+          object: Quoting.restore_name(read.object, parts), singular: read.singular,
+          quoted: read.object.match?(Quoting::PLACE),
           **tails.transform_values { |value| value.is_a?(String) ? Quoting.restore(value, parts) : value } }
       end
 
-      TAILS = { identifying: /, which identifies it\z/i, role_name: /, in the role (#{NAME})\z/i, separate: /, kept apart\z/i,
+      TAILS = { identifying: /, which identifies it\z/i, role_name: /, in the role (#{NAME})\z/i,
+                separate: /, kept apart\z/i,
                 on_delete: /, deleted with (no action|restrict|cascade|set null|set default)\z/i,
                 on_update: /, changed with (no action|restrict|cascade|set null|set default)\z/i }.freeze
 

@@ -6,9 +6,11 @@ module Kelvath
   module Prose
     # Names within sentences. One that the grammar would take apart stands in quotation marks.
     module Quoting
-      NUMBERS = /\b(?:one|two|three|four|five|six|many|several|exactly|at least|at most|\d+|zero or more|any number of|a single)\b/i
+      NUMBERS =
+        /\b(?:one|two|three|four|five|six|many|several|exactly|at least|at most|\d+|zero or more|any number of|a single)\b/i
       MARKS = /[,;.:()“”"]/
-      RISKY = /#{MARKS}|#{NUMBERS}|\A(?:an?|the|its|each|every|no)\s|\s(?:and|or|may|must|is|has|have|in|as|of|an?|its|which|with|can|means|takes?|decides?)(?:\s|\z)/i
+      RISKY =
+        /#{MARKS}|#{NUMBERS}|\A(?:an?|the|its|each|every|no)\s|\s(?:and|or|may|must|is|has|have|in|as|of|an?|its|which|with|can|means|takes?|decides?)(?:\s|\z)/i
       RISKY_PHRASE = /#{MARKS}|#{NUMBERS}|\s(?:an?|may|must)(?:\s|\z)/i
       # Private-use characters stand for what was quoted while a sentence is taken apart.
       OPEN = 0xE000
@@ -73,7 +75,11 @@ module Kelvath
       # The same with their marks: for text that was not meant to be taken apart.
       def requote(text, parts) = text.gsub(PLACE) { |mark| quoted(parts[mark.ord - OPEN].to_s) }
 
-      def unescape(text) = text.gsub(/\\(.)/) { { "(" => "“", ")" => "”", "\\" => "\\" }.fetch(Regexp.last_match(1), Regexp.last_match(1)) }
+      def unescape(text)
+        text.gsub(/\\(.)/) do
+          { "(" => "“", ")" => "”", "\\" => "\\" }.fetch(Regexp.last_match(1), Regexp.last_match(1))
+        end
+      end
     end
   end
 end

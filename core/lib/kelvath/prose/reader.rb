@@ -13,7 +13,8 @@ module Kelvath
 
       # In which order the forms are carried out, whatever their order in the text: what is named
       # comes before what refers to it. Forms not listed take part in the main round.
-      ORDER = { plural: 0, area: 1, no_area: 1, domain: 1, values: 1, domain_means: 1, entity: 1, means: 1, described: 1, has: 2, relationship: 3, this_means: 3, this_carries: 3,
+      ORDER = { plural: 0, area: 1, no_area: 1, domain: 1, values: 1, domain_means: 1, entity: 1, means: 1,
+                described: 1, has: 2, relationship: 3, this_means: 3, this_carries: 3,
                 subtypes: 4, identified: 5, decides: 6 }.freeze
       MAIN = 2
 
@@ -37,19 +38,22 @@ module Kelvath
         end
         carry_out(statements, unread)
         unread.each { |sentence, reason| keep_unread(sentence, reason) } if keep
-        Outcome.new(change_set: @draft.change_set, unread:, entity_ids: @entity_ids.to_a, relationship_id: @relationship_id)
+        Outcome.new(change_set: @draft.change_set, unread:, entity_ids: @entity_ids.to_a,
+                    relationship_id: @relationship_id)
       end
 
       # One sentence. Raises UnreadableSentence or InvalidValue.
       def read_one(sentence)
         apply(Grammar.read(Metamodel::ValueCheck.plain(sentence)))
-        Outcome.new(change_set: @draft.change_set, unread: [], entity_ids: @entity_ids.to_a, relationship_id: @relationship_id)
+        Outcome.new(change_set: @draft.change_set, unread: [], entity_ids: @entity_ids.to_a,
+                    relationship_id: @relationship_id)
       end
 
       # The entity of that name, made if there is none. many: the name may stand in the plural.
       def entity(name, many: false)
         found = find_entity(name) || (many && entities.by_plural(name))
-        found ||= entities.add(Editing::Entities.add(@draft, many ? titled(wording.singular(name)) : titled(name), place: @place, subject_area_id: @area_id))
+        found ||= entities.add(Editing::Entities.add(@draft, many ? titled(wording.singular(name)) : titled(name),
+                                                     place: @place, subject_area_id: @area_id))
         @entity_ids << found.id
         found
       end
@@ -94,7 +98,8 @@ module Kelvath
         case statement.kind
         when :area then @area_id = area(statement.values[:name]).id
         when :no_area then @area_id = nil
-        when :has, :identified, :subtypes, :entity, :described, :tagged, :decides then place_in_area(entity(statement.values[:owner] || statement.values[:name]))
+        when :has, :identified, :subtypes, :entity, :described, :tagged, :decides
+          place_in_area(entity(statement.values[:owner] || statement.values[:name]))
         when :means then place_in_area(entity(statement.values[:name])) unless domain_alone?(statement.values[:name])
         when :relationship then declare_subjects(statement.values[:readings])
         end
@@ -118,7 +123,8 @@ module Kelvath
       def keep_unread(sentence, reason)
         return if model.all(:unread_sentence).any? { |each| each.text == sentence }
 
-        @draft.add(:unread_sentence, text: sentence, reason:, subject_area_id: @area_id, position: (model.all(:unread_sentence).last&.position || 0.0) + 1.0)
+        @draft.add(:unread_sentence, text: sentence, reason:, subject_area_id: @area_id,
+                   position: (model.all(:unread_sentence).last&.position || 0.0) + 1.0)
       end
 
       # -- what is named --
@@ -128,7 +134,12 @@ module Kelvath
       def entities = @entities ||= EntityNames.new(@draft)
       def find_entity(name) = entities.find(name)
       def domain_named(name) = named(:domain, name)
-      def area(name) = named(:subject_area, name) || @draft.add(:subject_area, name: name.strip, position: (model.all(:subject_area).last&.position || 0.0) + 1.0)
+
+      def area(name)
+        named(:subject_area, name) ||
+          @draft.add(:subject_area, name: name.strip, position: (model.all(:subject_area).last&.position || 0.0) + 1.0)
+      end
+
       def tag(name) = named(:tag, name) || @draft.add(:tag, name:)
 
       SMALL = %w[of in on at by for from to the and or a an with].freeze
@@ -137,7 +148,9 @@ module Kelvath
       def titled(name)
         return name if name.is_a?(Quoting::Exact) || name.match?(/[[:upper:]]/)
 
-        name.split(" ").each_with_index.map { |word, index| SMALL.include?(word) && index.positive? ? word : word.sub(/\A[[:lower:]]/, &:upcase) }.join(" ")
+        name.split(" ").each_with_index.map { |word, index|
+          SMALL.include?(word) && index.positive? ? word : word.sub(/\A[[:lower:]]/, &:upcase)
+        }.join(" ")
       end
 
       # -- the forms --
@@ -173,7 +186,8 @@ module Kelvath
 
       def apply_described(values)
         text = values[:definition]
-        @draft.set(entity(values[:name]).id, definition: "#{text.sub(/\A./, &:upcase)}#{'.' unless text.end_with?('.')}")
+        @draft.set(entity(values[:name]).id,
+                   definition: "#{text.sub(/\A./, &:upcase)}#{'.' unless text.end_with?('.')}")
       end
 
       def apply_domain(values)
@@ -182,7 +196,8 @@ module Kelvath
         _, facts = values[:facts] ? ValueWords.split_facts(*values[:facts]) : nil
         blank = ValueWords::FACTS.keys.to_h { |field| [ field, "" ] }
         type = values[:type] ? ValueWords.read_type(*values[:type], Model::EMPTY) : {}
-        @draft.set(domain.id, **blank, base_id: base&.id, type: "", length: nil, precision: nil, scale: nil, **type.except(:domain_id), **facts.to_h)
+        @draft.set(domain.id, **blank, base_id: base&.id, type: "", length: nil, precision: nil, scale: nil,
+                   **type.except(:domain_id), **facts.to_h)
       end
 
       def apply_domain_means(values)
@@ -196,7 +211,11 @@ module Kelvath
         kept = model.children(domain.id, :allowed_value)
         kept.drop(wanted.size).each { |each| @draft.remove(each.id) }
         wanted.each_with_index do |(value, meaning), index|
-          kept[index] ? @draft.set(kept[index].id, value:, meaning:) : @draft.add(:allowed_value, parent_id: domain.id, value:, meaning:, position: index + 1.0)
+          if kept[index]
+            @draft.set(kept[index].id, value:, meaning:)
+          else
+            @draft.add(:allowed_value, parent_id: domain.id, value:, meaning:, position: index + 1.0)
+          end
         end
       end
 
@@ -222,7 +241,10 @@ module Kelvath
         attribute = attribute_of(values)
         text, parts = values[:facts]
         return @draft.set(attribute.id, surrogate: true) if text.match?(/\Anumbered by the database\z/i)
-        return @draft.set(attribute.id, tag_ids: Grammar.names([ text.sub(/\Atagged\s+/i, ""), parts ]).map { |name| tag(name).id }) if text.match?(/\Atagged/i)
+        if text.match?(/\Atagged/i)
+          return @draft.set(attribute.id,
+                            tag_ids: Grammar.names([ text.sub(/\Atagged\s+/i, ""), parts ]).map { |name| tag(name).id })
+        end
 
         _, facts = ValueWords.split_facts(text, parts)
         @draft.set(attribute.id, **facts)

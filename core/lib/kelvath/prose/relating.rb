@@ -10,13 +10,17 @@ module Kelvath
         return held.id if held
 
         parent = find_entity(name)
-        link = parent && model.referrers(owner.id, :relationship).find { |each| Logical::Cardinality.child_id(each) == owner.id && Logical::Cardinality.parent_id(each) == parent.id }
+        link = parent && model.referrers(owner.id, :relationship).find do |each|
+          Logical::Cardinality.child_id(each) == owner.id && Logical::Cardinality.parent_id(each) == parent.id
+        end
         if link
           @draft.set(link.id, identifying: true)
           return nil
         end
         first = model.children(owner.id, :attribute).first
-        Editing::Attributes.add(@draft, owner.id, titled(name), mandatory: true).then { |made| @draft.set(made.id, position: (first&.position || 1.0) - 1.0).id }
+        Editing::Attributes.add(@draft, owner.id, titled(name), mandatory: true).then do |made|
+          @draft.set(made.id, position: (first&.position || 1.0) - 1.0).id
+        end
       end
 
       private
@@ -35,8 +39,10 @@ module Kelvath
 
       # Both readings tell everything: find the relationship they correct, or make it.
       def paired((there, back), subject, target)
-        fields = { phrase: there[:phrase], to_least: there[:least], to_most: there[:most], inverse_phrase: back[:phrase], from_least: back[:least], from_most: back[:most] }
-        turned = { phrase: back[:phrase], to_least: back[:least], to_most: back[:most], inverse_phrase: there[:phrase], from_least: there[:least], from_most: there[:most] }
+        fields = { phrase: there[:phrase], to_least: there[:least], to_most: there[:most],
+                   inverse_phrase: back[:phrase], from_least: back[:least], from_most: back[:most] }
+        turned = { phrase: back[:phrase], to_least: back[:least], to_most: back[:most], inverse_phrase: there[:phrase],
+                   from_least: there[:least], from_most: there[:most] }
         fresh = between(subject, target).reject { |link, _| @used.include?(link.id) }
         known, side = fresh.max_by { |link, way| likeness(link, way == :to ? fields : turned, [ there, back ]) }
         known = nil if known && likeness(known, side == :to ? fields : turned, [ there, back ]) < 2
@@ -48,7 +54,8 @@ module Kelvath
       # Verb phrases that agree, or are still open, say that two are the same; a role name says most.
       def likeness(link, fields, readings)
         role = readings.filter_map { |reading| reading[:role_name] }.first.to_s
-        %i[phrase inverse_phrase].sum { |name| phrase_likeness(link[name], fields[name]) } + (link.role_name.casecmp?(role) ? 1 : -2)
+        %i[phrase inverse_phrase].sum { |name| phrase_likeness(link[name], fields[name]) } +
+          (link.role_name.casecmp?(role) ? 1 : -2)
       end
 
       def phrase_likeness(ours, theirs)
@@ -63,11 +70,14 @@ module Kelvath
         return relate(reading, subject, target) unless known
 
         phrase = side == :to ? :phrase : :inverse_phrase
-        @draft.set(known.id, phrase => reading[:phrase], "#{side}_least": reading[:least], "#{side}_most": reading[:most])
+        @draft.set(known.id, phrase => reading[:phrase], "#{side}_least": reading[:least],
+                   "#{side}_most": reading[:most])
       end
 
       def same_phrase(reading, subject, target)
-        between(subject, target).find { |link, side| link[side == :to ? :phrase : :inverse_phrase].casecmp?(reading[:phrase]) }
+        between(subject, target).find do |link, side|
+          link[side == :to ? :phrase : :inverse_phrase].casecmp?(reading[:phrase])
+        end
       end
 
       def blank_phrase(_reading, subject, target)
@@ -77,14 +87,16 @@ module Kelvath
       # [relationship, side of the object] for each relationship between the two, both ways.
       def between(subject, target)
         model.referrers(subject.id, :relationship).flat_map do |link|
-          [ ([ link, :to ] if link.from_id == subject.id && link.to_id == target.id), ([ link, :from ] if link.to_id == subject.id && link.from_id == target.id) ].compact
+          [ ([ link, :to ] if link.from_id == subject.id && link.to_id == target.id),
+            ([ link, :from ] if link.to_id == subject.id && link.from_id == target.id) ].compact
         end
       end
 
       # What one sentence does not say about the subject's end: exactly one, or many if the object is one.
       def relate(reading, subject, target)
         many = reading[:most] == 1 || subject.id == target.id
-        @draft.add(:relationship, from_id: subject.id, to_id: target.id, phrase: reading[:phrase], to_least: reading[:least], to_most: reading[:most],
+        @draft.add(:relationship, from_id: subject.id, to_id: target.id, phrase: reading[:phrase],
+                                  to_least: reading[:least], to_most: reading[:most],
                                   from_least: many ? 0 : 1, from_most: many && reading[:most] == 1 ? nil : 1)
       end
 
@@ -103,17 +115,21 @@ module Kelvath
       end
 
       def last_relationship
-        @relationship_id || raise(UnreadableSentence, "“This” refers to a relationship; there is none in the sentences before.")
+        @relationship_id ||
+          raise(UnreadableSentence, "“This” refers to a relationship; there is none in the sentences before.")
       end
 
       def apply_subtypes(values)
         owner = entity(values[:owner])
         ids = Grammar.names(values[:list]).map { |name| entity(name).id }
-        group = model.children(owner.id, :subtype_group).find { |each| (each.subtype_ids & ids).any? || (!values[:called].nil? && each.name.casecmp?(values[:called])) }
+        group = model.children(owner.id, :subtype_group).find do |each|
+          (each.subtype_ids & ids).any? || (!values[:called].nil? && each.name.casecmp?(values[:called]))
+        end
         group ||= @draft.add(:subtype_group, parent_id: owner.id, subtype_ids: ids)
         told = values[:discriminator]
         told_id = told && (own_attribute(owner.id, told) || Editing::Attributes.add(@draft, owner.id, titled(told))).id
-        @draft.set(group.id, subtype_ids: ids, complete: values[:modal] == "is", exclusive: !values[:several].to_s.include?("several"), discriminator_id: told_id,
+        @draft.set(group.id, subtype_ids: ids, complete: values[:modal] == "is",
+                             exclusive: !values[:several].to_s.include?("several"), discriminator_id: told_id,
                              name: values[:called] || group.name)
       end
 
@@ -129,16 +145,25 @@ module Kelvath
 
       def set_identifier(owner, ids, also, called)
         list = model.children(owner.id, :identifier)
-        found = also ? list.find { |each| !each.primary && (each.member_ids == ids || (called && each.name.casecmp?(called))) } : list.find(&:primary)
+        found = also ? list.find { |each|
+          !each.primary && (each.member_ids == ids || (called && each.name.casecmp?(called)))
+        } : list.find(&:primary)
         found ||= @draft.add(:identifier, parent_id: owner.id, primary: !also, name: called || (also ? "" : "Primary"))
         @draft.set(found.id, member_ids: ids, name: called || found.name)
       end
 
       def apply_decides(values)
-        owner = find_entity(values[:owner]) || raise(InvalidValue.new("There is no entity “#{values[:owner]}”.", field: :owner, value: values[:owner]))
-        sides = %i[determinant dependents].map { |side| Grammar.names(values[side]).filter_map { |name| member(owner, name) } }
+        owner = find_entity(values[:owner]) ||
+                raise(InvalidValue.new("There is no entity “#{values[:owner]}”.", field: :owner, value: values[:owner]))
+        sides = %i[determinant dependents].map do |side|
+          Grammar.names(values[side]).filter_map { |name| member(owner, name) }
+        end
         known = model.children(owner.id, :dependency).find { |each| each.determinant_ids.sort == sides[0].sort }
-        known ? @draft.set(known.id, dependent_ids: sides[1]) : @draft.add(:dependency, parent_id: owner.id, determinant_ids: sides[0], dependent_ids: sides[1])
+        if known
+          @draft.set(known.id, dependent_ids: sides[1])
+        else
+          @draft.add(:dependency, parent_id: owner.id, determinant_ids: sides[0], dependent_ids: sides[1])
+        end
       end
     end
   end

@@ -15,14 +15,17 @@ module Kelvath
 
       # What was said meanwhile is not written over. (Members of a list are part of its key.)
       def self.check_seen(model, key, text, seen)
-        sentences = model.memo(:sentences) { Writer.new(model).chapters.flat_map { |chapter| chapter.sections.flat_map(&:sentences) } }
+        sentences = model.memo(:sentences) do
+          Writer.new(model).chapters.flat_map { |chapter| chapter.sections.flat_map(&:sentences) }
+        end
         about = key.split(":", 3).first(2).join(":")
         said = sentences.select { |each| each.key == key } # a relationship is said at both of its ends
         said = sentences.select { |each| each.key.start_with?("#{about}:") || each.key == about } if said.empty?
         now = said.first&.text.to_s
         return if [ seen, text ].any? { |known| [ now, *said.map(&:text) ].any? { |each| each.split == known.split } }
 
-        raise Conflict, [ Conflict::Clash.new(element_id: about.split(":").last, field: nil, yours: text, theirs: now, message: "This says “#{now}” meanwhile; yours was “#{text}”.") ]
+        raise Conflict, [ Conflict::Clash.new(element_id: about.split(":").last, field: nil, yours: text, theirs: now,
+                                              message: "This says “#{now}” meanwhile; yours was “#{text}”.") ]
       end
       private_class_method :check_seen
 
@@ -66,7 +69,8 @@ module Kelvath
         when "has", "carries" then members.to_s.split(",").each { |id| @draft.remove(id) }
         when "tagged" then @draft.set(element.id, tag_ids: [])
         when "values" then model.children(element.id, :allowed_value).each { |value| @draft.remove(value.id) }
-        when "attribute_facts" then @draft.set(element.id, surrogate: false, tag_ids: [], **ValueWords::FACTS.keys.to_h { |field| [ field, "" ] })
+        when "attribute_facts"
+          @draft.set(element.id, surrogate: false, tag_ids: [], **ValueWords::FACTS.keys.to_h { |field| [ field, "" ] })
         else @draft.remove(element.id)
         end
         @draft.change_set
@@ -83,7 +87,8 @@ module Kelvath
         readings.each do |reading|
           side = side_of(link, reading) or return nil
           other = side == :from ? :to : :from
-          @draft.set(link.id, (side == :from ? :phrase : :inverse_phrase) => reading[:phrase], "#{other}_least": reading[:least], "#{other}_most": reading[:most])
+          @draft.set(link.id, (side == :from ? :phrase : :inverse_phrase) => reading[:phrase],
+                     "#{other}_least": reading[:least], "#{other}_most": reading[:most])
         end
         tails(link, readings)
         @draft.change_set
@@ -93,15 +98,22 @@ module Kelvath
         %i[from to].find do |side|
           other = side == :from ? :to : :from
           subject, object = model.fetch(link[:"#{side}_id"]).name, model.fetch(link[:"#{other}_id"]).name
-          subject.casecmp?(reading[:subject]) && (object.casecmp?(reading[:object]) || Logical::Wording.of(model).plural(object).casecmp?(reading[:object])) &&
-            (link.from_id != link.to_id || side == (@draft.model.fetch(link.id).phrase.casecmp?(reading[:phrase]) ? :from : @side_taken ? :to : (@side_taken = :from)))
+          subject.casecmp?(reading[:subject]) && (object.casecmp?(reading[:object]) || Logical::Wording.of(model)
+            .plural(object).casecmp?(reading[:object])) &&
+            (link.from_id != link.to_id || side == (@draft.model.fetch(link.id).phrase.casecmp?(reading[:phrase]) ?
+                :from :
+                @side_taken ? :to : (@side_taken = :from)))
         end
       end
 
       # Both halves present means that what is not said is no more.
       def tails(link, readings)
-        said = readings.reduce({}) { |all, reading| all.merge(reading.slice(:role_name, :identifying, :separate, :on_delete, :on_update)) }
-        blank = readings.size > 1 ? { role_name: "", identifying: false, separate: false, on_delete: "", on_update: "" } : {}
+        said = readings.reduce({}) do |all, reading|
+          all.merge(reading.slice(:role_name, :identifying, :separate, :on_delete, :on_update))
+        end
+        blank = readings.size > 1 ?
+                  { role_name: "", identifying: false, separate: false, on_delete: "", on_update: "" } :
+                  {}
         @draft.set(link.id, **blank, **said)
       end
 
@@ -111,7 +123,9 @@ module Kelvath
         before = before_ids.filter_map { |id| model[id] }
         left = before.reject { |each| items.any? { |item| item.name.casecmp?(each.name) } }
         fresh = items.reject { |item| before.any? { |each| each.name.casecmp?(item.name) } }
-        left.zip(fresh).each { |old, item| old && item && left.size == fresh.size ? @draft.set(old.id, name: Metamodel::Attribute.fetch_field(:name).parse(item.name)) : nil }
+        left.zip(fresh).each { |old, item| old && item && left.size == fresh.size ? @draft.set(
+          old.id, name: Metamodel::Attribute.fetch_field(:name).parse(item.name)
+        ) : nil }
         left.each { |old| @draft.remove(old.id) } unless left.size == fresh.size
         items.each { |item| @reader.attribute(owner.id, item, !values[:modal].start_with?("may")) }
         @draft.change_set
@@ -148,7 +162,8 @@ module Kelvath
 
       def subtypes(element, values)
         ids = Grammar.names(values[:list]).map { |name| @reader.entity(name).id }
-        @draft.set(element.id, subtype_ids: ids, complete: values[:modal] == "is", exclusive: !values[:several].to_s.include?("several"))
+        @draft.set(element.id, subtype_ids: ids, complete: values[:modal] == "is",
+                   exclusive: !values[:several].to_s.include?("several"))
       end
     end
   end

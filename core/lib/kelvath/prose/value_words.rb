@@ -5,7 +5,8 @@ module Kelvath
     # Types, ranges and the like in words, and back to field values.
     module ValueWords
       # What is said beyond the type, in the order in which it is written.
-      FACTS = { unit: "measured in", least_value: "from", most_value: "up to", pattern: "like", default_value: "beginning as" }.freeze
+      FACTS = { unit: "measured in", least_value: "from", most_value: "up to", pattern: "like",
+                default_value: "beginning as" }.freeze
       SIZES = %w[length precision scale].freeze
 
       module_function
@@ -14,7 +15,9 @@ module Kelvath
       def type(element, model)
         domain = model[element[:domain_id]] if element.class.fields.key?(:domain_id)
         name = domain && Quoting.name(domain.name)
-        return [ name, own_type(element) ].compact.join(" as ").then { |text| text.empty? ? nil : text } unless element.type.empty?
+        unless element.type.empty?
+          return [ name, own_type(element) ].compact.join(" as ").then { |text| text.empty? ? nil : text }
+        end
 
         sizes = SIZES.filter_map { |size| "#{size} #{element[size.to_sym]}" if element[size.to_sym] }
         sizes.empty? ? name : "#{name || 'something'} with #{sizes.join(', ')}"
@@ -24,7 +27,10 @@ module Kelvath
         sizes = [ element.length, element.precision, element.scale ].compact
         name = element.type.tr("_", " ")
         return name if sizes.empty?
-        return "#{name}(#{sizes.join(',')})" if sizes.size == Metamodel::SIZED_TYPES.fetch(element.type, []).size || (element.type == "decimal" && element.precision && element.scale.nil?)
+        if sizes.size == Metamodel::SIZED_TYPES.fetch(element.type, []).size ||
+           (element.type == "decimal" && element.precision && element.scale.nil?)
+          return "#{name}(#{sizes.join(',')})"
+        end
 
         "#{name} with #{SIZES.filter_map { |size| "#{size} #{element[size.to_sym]}" if element[size.to_sym] }.join(', ')}"
       end

@@ -10,7 +10,8 @@ module Kelvath
       Section = Struct.new(:id, :title, :sentences, keyword_init: true)
       # key says what the sentence is about, for Rewriting: "kind:id". repeated: stands elsewhere in
       # full, and is shown here because it concerns this entity too. reason: why it could not be read.
-      Sentence = Struct.new(:number, :text, :key, :repeated, :reason, keyword_init: true) { undef_method :to_a } # so that *(sentence if …) is one
+      # so that *(sentence if …) is one
+      Sentence = Struct.new(:number, :text, :key, :repeated, :reason, keyword_init: true) { undef_method :to_a }
 
       def initialize(model)
         @model = model
@@ -23,8 +24,11 @@ module Kelvath
 
       # Every sentence once, with the lines that say where chapters begin.
       def lines
-        [ *model_line, *@model.all(:word).map { |word| "The plural of #{name(word.singular)} is #{name(word.plural)}." },
-          *chapters.flat_map { |chapter| [ *heading(chapter), *chapter.sections.flat_map(&:sentences).reject(&:repeated).map(&:text) ] } ]
+        [ *model_line,
+          *@model.all(:word).map { |word| "The plural of #{name(word.singular)} is #{name(word.plural)}." },
+          *chapters.flat_map do |chapter|
+            [ *heading(chapter), *chapter.sections.flat_map(&:sentences).reject(&:repeated).map(&:text) ]
+          end ]
       end
 
       private
@@ -41,7 +45,11 @@ module Kelvath
       def heading(chapter)
         return [] if chapter.title == "Domains" && chapter.id == :domains
 
-        chapter.id ? [ "Subject area #{name(chapter.title)}#{": #{flat(chapter.definition)}" unless chapter.definition.to_s.empty?}" ] : [ "No subject area." ]
+        if chapter.id
+          [ "Subject area #{name(chapter.title)}#{": #{flat(chapter.definition)}" unless chapter.definition.to_s.empty?}" ]
+        else
+          [ "No subject area." ]
+        end
       end
 
       def flat(text) = text.gsub(/\s*\n\s*/, " ¶ ")
@@ -50,12 +58,16 @@ module Kelvath
         list = @model.all(:domain)
         return if list.empty?
 
-        sections = ordered(list).map { |domain| Section.new(id: domain.id, title: domain.name, sentences: @facts.domain(domain)) }
+        sections = ordered(list).map do |domain|
+          Section.new(id: domain.id, title: domain.name, sentences: @facts.domain(domain))
+        end
         Chapter.new(id: :domains, title: "Domains", sections:)
       end
 
       # A domain after the one it is based on, else by name.
-      def ordered(list) = list.sort_by { |domain| [ Logical::ValueType.chain(domain, @model).size, domain.name.downcase ] }
+      def ordered(list)
+        list.sort_by { |domain| [ Logical::ValueType.chain(domain, @model).size, domain.name.downcase ] }
+      end
 
       def areas
         groups = @model.all(:entity).group_by(&:subject_area_id)
@@ -66,7 +78,8 @@ module Kelvath
 
           sections = entities.sort_by { |entity| entity.name.downcase }.map { |entity| section(entity) }
           sections << left_over(unread[area&.id]) if unread.key?(area&.id)
-          Chapter.new(id: area&.id, title: area ? area.name : "No subject area", definition: area&.definition, sections:)
+          Chapter.new(id: area&.id, title: area ? area.name : "No subject area", definition: area&.definition,
+                      sections:)
         end
       end
 
@@ -80,7 +93,9 @@ module Kelvath
       def numbered(chapters)
         chapters.each_with_index do |chapter, first|
           chapter.sections.each_with_index do |section, second|
-            section.sentences.each_with_index { |sentence, third| sentence.number = "#{first + 1}.#{second + 1}.#{third + 1}" }
+            section.sentences.each_with_index do |sentence, third|
+              sentence.number = "#{first + 1}.#{second + 1}.#{third + 1}"
+            end
           end
         end
       end

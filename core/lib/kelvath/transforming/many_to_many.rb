@@ -6,20 +6,27 @@ module Kelvath
     class Resolve < Transformation
       title "Resolve into an associative entity"
 
-      def self.offered?(_model, elements) = elements.one? && elements.first.kind == :relationship && Logical::Cardinality.many_to_many?(elements.first)
+      def self.offered?(_model, elements)
+        elements.one? && elements.first.kind == :relationship && Logical::Cardinality.many_to_many?(elements.first)
+      end
 
       def self.arguments(model, elements)
         names = [ elements.first.from_id, elements.first.to_id ].map { |id| model.fetch(id).name }
-        [ Argument.new(name: :name, type: :name, label: "Name of the entity", value: Editing::Entities.free_entity_name(model, names.join(" "))) ]
+        [ Argument.new(name: :name, type: :name, label: "Name of the entity",
+                       value: Editing::Entities.free_entity_name(model, names.join(" "))) ]
       end
 
       private
 
       def perform
-        refuse("Only a many-to-many relationship can be resolved.") unless element.kind == :relationship && Logical::Cardinality.many_to_many?(element)
+        unless element.kind == :relationship && Logical::Cardinality.many_to_many?(element)
+          refuse("Only a many-to-many relationship can be resolved.")
+        end
+
         from, to = model.fetch(element.from_id), model.fetch(element.to_id)
         sentences = Logical::Sentences.read_back(model, element).join(" ")
-        made = entity_beside(from, entity_name(arguments[:name], "#{from.name} #{to.name}"), definition: element.definition.empty? ? sentences : element.definition)
+        made = entity_beside(from, entity_name(arguments[:name], "#{from.name} #{to.name}"),
+                             definition: element.definition.empty? ? sentences : element.definition)
         half(from, made, element.phrase, least: element.to_least, role: "")
         half(to, made, element.inverse_phrase, least: element.from_least, role: role(to))
         model.children(element.id, :attribute).each { |attribute| move(attribute, made.id) }
@@ -27,10 +34,13 @@ module Kelvath
       end
 
       def half(parent, child, phrase, least:, role:)
-        draft.add(:relationship, from_id: parent.id, to_id: child.id, identifying: true, role_name: role, phrase:, inverse_phrase: phrase.empty? ? "" : "be of", to_least: least)
+        draft.add(:relationship, from_id: parent.id, to_id: child.id, identifying: true, role_name: role, phrase:,
+                  inverse_phrase: phrase.empty? ? "" : "be of", to_least: least)
       end
 
-      def role(to) = element.role_name.empty? && Logical::Cardinality.recursive?(element) ? "Other #{to.name}" : element.role_name
+      def role(to)
+        element.role_name.empty? && Logical::Cardinality.recursive?(element) ? "Other #{to.name}" : element.role_name
+      end
     end
 
     # Two entities get an associative entity between them.
@@ -40,7 +50,8 @@ module Kelvath
       def self.offered?(_model, elements) = elements.size == 2 && elements.all? { |each| each.kind == :entity }
 
       def self.arguments(model, elements)
-        [ Argument.new(name: :name, type: :name, label: "Name of the entity", value: Editing::Entities.free_entity_name(model, elements.map(&:name).join(" "))) ]
+        [ Argument.new(name: :name, type: :name, label: "Name of the entity",
+                       value: Editing::Entities.free_entity_name(model, elements.map(&:name).join(" "))) ]
       end
 
       private

@@ -12,15 +12,21 @@ module Kelvath
         def words(set) = set.map { |id| names.fetch(id, "?") }.sort.join(", ")
       end
 
-      def self.offered?(model, elements) = elements.one? && elements.first.kind == :entity && model.children(elements.first.id, :dependency).any?
+      def self.offered?(model, elements)
+        elements.one? && elements.first.kind == :entity && model.children(elements.first.id, :dependency).any?
+      end
 
       # The Report on an entity. Its identifiers count as dependencies: they determine everything.
       def self.report(model, entity_id)
         held = Logical::KeyMigration.of(model).held(entity_id)
         names = held.to_h { |each| [ each.id, each.name ] }
-        stated = model.children(entity_id, :dependency).map { |each| [ each.determinant_ids & names.keys, each.dependent_ids & names.keys ] }
+        stated = model.children(entity_id, :dependency).map do |each|
+          [ each.determinant_ids & names.keys, each.dependent_ids & names.keys ]
+        end
         primary = held.select(&:primary).map(&:id)
-        keys = [ primary, *model.children(entity_id, :identifier).reject(&:primary).map { |each| each.member_ids & names.keys } ].reject(&:empty?)
+        keys = [ primary, *model.children(entity_id, :identifier).reject(&:primary).map { |each|
+          each.member_ids & names.keys
+        } ].reject(&:empty?)
         theory = Logical::NormalForms.new(names.keys, stated + keys.map { |key| [ key, names.keys - key ] })
         Report.new(theory:, names:, decomposition: theory.synthesis)
       end
@@ -41,14 +47,19 @@ module Kelvath
 
       # Another relation becomes an entity that its determinant identifies; the old one refers to it.
       def part(relation, report, keep)
-        own = relation.attributes.filter_map { |id| model[id] }.select { |each| each.kind == :attribute && each.parent_id == element.id }
+        own = relation.attributes.filter_map { |id| model[id] }.select do |each|
+          each.kind == :attribute && each.parent_id == element.id
+        end
         determinant = own.select { |each| relation.key.include?(each.id) }
         return if determinant.empty?
 
         base = determinant.first.name.sub(/\s+(id|number|code|reference|name)\z/i, "")
         made = entity_beside(element, entity_name(nil, base.casecmp?(element.name) ? "#{element.name} Part" : base))
-        moved = own.reject { |each| keep.attributes.include?(each.id) && !relation.key.include?(each.id) }.to_h { |each| [ each.id, moved_copy(each, made) ] }
-        draft.add(:identifier, parent_id: made.id, name: "Primary", primary: true, member_ids: determinant.map { |each| moved.fetch(each.id).id })
+        moved = own.reject { |each| keep.attributes.include?(each.id) && !relation.key.include?(each.id) }.to_h { |each|
+          [ each.id, moved_copy(each, made) ]
+        }
+        draft.add(:identifier, parent_id: made.id, name: "Primary", primary: true,
+                  member_ids: determinant.map { |each| moved.fetch(each.id).id })
         refer(made, determinant)
         own.each { |each| draft.remove(each.id) if model.key?(each.id) }
       end
@@ -62,7 +73,8 @@ module Kelvath
       def refer(made, determinant)
         primary = model.children(element.id, :identifier).select(&:primary).flat_map(&:member_ids)
         identifying = determinant.any? { |each| primary.include?(each.id) }
-        draft.add(:relationship, from_id: made.id, to_id: element.id, identifying:, from_least: identifying || determinant.all?(&:mandatory) ? 1 : 0,
+        draft.add(:relationship, from_id: made.id, to_id: element.id, identifying:,
+                                 from_least: identifying || determinant.all?(&:mandatory) ? 1 : 0,
                                  phrase: "be of", inverse_phrase: "refer to")
       end
     end

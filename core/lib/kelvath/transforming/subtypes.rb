@@ -5,7 +5,8 @@ module Kelvath
     # Shared by rolling up and down.
     class SubtypeTransformation < Transformation
       def self.offered?(model, elements)
-        elements.one? && (elements.first.kind == :subtype_group || (elements.first.kind == :entity && model.children(elements.first.id, :subtype_group).any?))
+        elements.one? && (elements.first.kind == :subtype_group ||
+                          (elements.first.kind == :entity && model.children(elements.first.id, :subtype_group).any?))
       end
 
       private
@@ -44,16 +45,25 @@ module Kelvath
         return if group.discriminator_id
 
         names = group.subtype_ids.map { |id| model.fetch(id).name }
-        return names.each { |name| Editing::Attributes.add(draft, parent.id, free_name(parent.id, "Is #{name}"), type: "boolean", mandatory: true) } unless group.exclusive
+        unless group.exclusive
+          return names.each { |name| Editing::Attributes.add(draft, parent.id, free_name(parent.id, "Is #{name}"),
+                                                             type: "boolean", mandatory: true) }
+        end
 
-        domain = draft.add(:domain, name: free_domain("#{parent.name} Kind"), type: "text", length: names.map(&:length).max)
-        names.each_with_index { |name, index| draft.add(:allowed_value, parent_id: domain.id, value: name, position: index + 1.0) }
-        Editing::Attributes.add(draft, parent.id, free_name(parent.id, "#{parent.name} Kind"), domain_id: domain.id, mandatory: group.complete)
+        domain = draft.add(:domain, name: free_domain("#{parent.name} Kind"), type: "text",
+                           length: names.map(&:length).max)
+        names.each_with_index do |name, index|
+          draft.add(:allowed_value, parent_id: domain.id, value: name, position: index + 1.0)
+        end
+        Editing::Attributes.add(draft, parent.id, free_name(parent.id, "#{parent.name} Kind"), domain_id: domain.id,
+                                mandatory: group.complete)
       end
 
       def free_domain(name)
         taken = model.all(:domain).map { |each| each.name.downcase }
-        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find { |each| !taken.include?(each.downcase) }
+        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find do |each|
+          !taken.include?(each.downcase)
+        end
       end
 
       # Every subtype need not be there, so neither need what it knew nor what it was related to.
@@ -64,7 +74,9 @@ module Kelvath
           draft.set(moved.id, mandatory: false)
         end
         model.referrers(subtype.id, :relationship).each do |link|
-          loosened = Logical::Cardinality.child_id(link) == subtype.id ? { "#{Logical::Cardinality.parent_side(link)}_least": 0, identifying: false } : {}
+          loosened = Logical::Cardinality.child_id(link) == subtype.id ?
+                       { "#{Logical::Cardinality.parent_side(link)}_least": 0, identifying: false } :
+                       {}
           draft.set(link.id, **loosened) unless loosened.empty?
         end
         relink(subtype, parent)
@@ -73,7 +85,9 @@ module Kelvath
 
       # A subtype that was divided further leaves its own division to the parent.
       def nested(subtype)
-        model.children(subtype.id, :subtype_group).each { |group| draft.add(:subtype_group, parent_id: parent.id, **group.values.except(:discriminator_id)) }
+        model.children(subtype.id, :subtype_group).each do |group|
+          draft.add(:subtype_group, parent_id: parent.id, **group.values.except(:discriminator_id))
+        end
       end
     end
 
@@ -86,20 +100,33 @@ module Kelvath
       def perform
         top = parent
         list = groups
-        refuse("#{top.name} may be none of its subtypes; rolled down, those occurrences would be lost. Say that the division is complete first.") unless list.all?(&:complete)
-        refuse("An occurrence of #{top.name} may be several of its subtypes at once; rolled down, it would be stored twice. Roll the subtypes up instead.") unless list.all?(&:exclusive)
+        unless list.all?(&:complete)
+          refuse("#{top.name} may be none of its subtypes; rolled down, those occurrences would be lost. Say that " \
+                 "the division is complete first.")
+        end
+
+        unless list.all?(&:exclusive)
+          refuse("An occurrence of #{top.name} may be several of its subtypes at once; rolled down, it would be " \
+                 "stored twice. Roll the subtypes up instead.")
+        end
+
         told = list.filter_map(&:discriminator_id)
         subtypes.each { |subtype| give(top, subtype, told) }
         draft.remove(top.id)
       end
 
       def give(top, subtype, told)
-        copies = model.children(top.id, :attribute).reject { |each| told.include?(each.id) }.each_with_index.to_h do |attribute, index|
-          [ attribute.id, draft.add(:attribute, parent_id: subtype.id, **attribute.values, name: free_name(subtype.id, attribute.name), position: attribute.position.to_f - 1000.0 + index).id ]
+        copies = model.children(top.id, :attribute).reject { |each| told.include?(each.id) }.each_with_index
+                      .to_h do |attribute, index|
+          [ attribute.id, draft.add(:attribute, parent_id: subtype.id, **attribute.values,
+                                    name: free_name(subtype.id, attribute.name),
+                                    position: attribute.position.to_f - 1000.0 + index).id ]
         end
         model.children(top.id, :identifier).each do |identifier|
           members = identifier.member_ids.filter_map { |id| copies[id] }
-          draft.add(:identifier, parent_id: subtype.id, **identifier.values, member_ids: members) if members.any? && (!identifier.primary || model.children(subtype.id, :identifier).none?(&:primary))
+          if members.any? && (!identifier.primary || model.children(subtype.id, :identifier).none?(&:primary))
+            draft.add(:identifier, parent_id: subtype.id, **identifier.values, member_ids: members)
+          end
         end
         copy_links(top, subtype)
       end

@@ -46,7 +46,11 @@ module Kelvath
       # A given name, or one made up; it must be free among entities.
       def entity_name(given, usual)
         name = given.to_s.strip
-        name.empty? ? Editing::Entities.free_entity_name(model, usual) : Metamodel::Entity.fetch_field(:name).parse(name)
+        if name.empty?
+          Editing::Entities.free_entity_name(model, usual)
+        else
+          Metamodel::Entity.fetch_field(:name).parse(name)
+        end
       end
 
       # A new entity beside another, on every diagram that shows that one.
@@ -62,8 +66,11 @@ module Kelvath
       # owner are not touched, those of the old one lose it. Answers the new one.
       def move(attribute, owner_id, name: attribute.name)
         last = model.children(owner_id, :attribute).last
-        made = draft.add(:attribute, parent_id: owner_id, **attribute.values, name: free_name(owner_id, name), position: (last&.position || 0.0) + 1.0)
-        model.children(attribute.id, :custom_value).each { |value| draft.add(:custom_value, parent_id: made.id, **value.values) }
+        made = draft.add(:attribute, parent_id: owner_id, **attribute.values, name: free_name(owner_id, name),
+                         position: (last&.position || 0.0) + 1.0)
+        model.children(attribute.id, :custom_value).each do |value|
+          draft.add(:custom_value, parent_id: made.id, **value.values)
+        end
         model.children(attribute.id, :note).each { |note| draft.add(:note, parent_id: made.id, **note.values) }
         draft.remove(attribute.id)
         made
@@ -71,7 +78,9 @@ module Kelvath
 
       def free_name(owner_id, name)
         taken = model.children(owner_id, :attribute).map { |each| each.name.downcase }
-        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find { |each| !taken.include?(each.downcase) }
+        [ name, *(2..(taken.size + 2)).map { |number| "#{name} #{number}" } ].find do |each|
+          !taken.include?(each.downcase)
+        end
       end
 
       def given_attributes

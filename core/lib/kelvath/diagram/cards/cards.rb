@@ -49,14 +49,16 @@ module Kelvath
       def entity_card(entity)
         rows = @style.rows? ? entity_rows(entity) : []
         lines = @style.definitions? ? [ entity.definition[0, LONGEST_DEFINITION] ] : []
-        Card.new(kind: entity_kind(entity), title: cut(entity.name), lines:, rows:, key_rows: rows.count { |row| row.tag.start_with?("PK") })
+        Card.new(kind: entity_kind(entity), title: cut(entity.name), lines:, rows:,
+                 key_rows: rows.count { |row| row.tag.start_with?("PK") })
       end
 
       def entity_rows(entity)
         tags = alternate_tags(entity.id)
         held = @keys.held(entity.id).select { |each| shown?(each, tags) }
         keys, others = held.partition(&:primary)
-        (keys + others).map { |each| Row.new(tag: tag(each, tags), text: cut(each.name), detail: cut(detail(each)), optional: !each.mandatory, id: each.id) }
+        (keys + others).map { |each| Row.new(tag: tag(each, tags), text: cut(each.name), detail: cut(detail(each)),
+                                             optional: !each.mandatory, id: each.id) }
       end
 
       def shown?(held, tags)
@@ -70,7 +72,9 @@ module Kelvath
         @style.optional && !held.mandatory ? "#{type} may be empty".strip : type
       end
 
-      def tag(held, tags) = [ ("PK" if held.primary), *tags.fetch(held.id, []), ("FK" if held.migrated?) ].compact.join(" ")
+      def tag(held, tags)
+        [ ("PK" if held.primary), *tags.fetch(held.id, []), ("FK" if held.migrated?) ].compact.join(" ")
+      end
 
       def alternate_tags(entity_id)
         @keys.alternates(entity_id).each_with_index.with_object({}) do |((_, members), index), tags|
@@ -85,26 +89,32 @@ module Kelvath
         platform = Platforms.of(@model, table)
         rows = columns.map { |column, depth| column_row(column, depth, tags.fetch(column.id, []), platform) }
         rows += index_rows(table) if @style.indexes
-        Card.new(kind: :table, title: cut(table.label(@model)), lines: @style.definitions? ? [ table.comment[0, LONGEST_DEFINITION] ] : [], rows:, key_rows: 0)
+        Card.new(kind: :table, title: cut(table.label(@model)),
+                 lines: @style.definitions? ? [ table.comment[0, LONGEST_DEFINITION] ] : [], rows:, key_rows: 0)
       end
 
       def column_row(column, depth, tags, platform)
         type = platform.write_type(column.native_type) if @style.types
         detail = [ type, ("null" if @style.optional && !column.mandatory) ].compact.join(" ")
-        Row.new(tag: tags.join(" "), text: cut("#{WITHIN * depth}#{column.name}"), detail: cut(detail), optional: !column.mandatory, id: column.id)
+        Row.new(tag: tags.join(" "), text: cut("#{WITHIN * depth}#{column.name}"), detail: cut(detail),
+                optional: !column.mandatory, id: column.id)
       end
 
       def index_rows(table)
         names = @model.children(table.id, :column).to_h { |column| [ column.id, column.name ] }
         @model.children(table.id, :index).map do |index|
-          on = index.expression.empty? ? index.column_ids.filter_map { |id| names[id] }.join(", ") : Ddl::Names.text(@model, index, :expression)
-          Row.new(tag: index.unique ? "UX" : "IX", text: cut(index.name), detail: cut(on), optional: false, id: index.id)
+          on = index.expression.empty? ? index.column_ids.filter_map { |id| names[id] }.join(", ") :
+                 Ddl::Names.text(@model, index, :expression)
+          Row.new(tag: index.unique ? "UX" : "IX", text: cut(index.name), detail: cut(on), optional: false,
+                  id: index.id)
         end
       end
 
       # Subtype first: it says most. Associative: identified by two or more parents and nothing else.
       def entity_kind(entity)
-        return :subtype if @model.referrers(entity.id, :subtype_group).any? { |group| group.subtype_ids.include?(entity.id) }
+        if @model.referrers(entity.id, :subtype_group).any? { |group| group.subtype_ids.include?(entity.id) }
+          return :subtype
+        end
 
         parents = identifying_parents(entity)
         return :independent if parents.empty?
@@ -113,7 +123,9 @@ module Kelvath
       end
 
       def identifying_parents(entity)
-        @model.referrers(entity.id, :relationship).select { |link| link.identifying && Logical::Cardinality.child_id(link) == entity.id }
+        @model.referrers(entity.id, :relationship).select do |link|
+          link.identifying && Logical::Cardinality.child_id(link) == entity.id
+        end
       end
 
       def cut(text) = text.length > LONGEST ? text[0, LONGEST] : text
@@ -124,8 +136,10 @@ module Kelvath
         font = Font.weight(600)
         words = name.split(/[\s_]+/).reject(&:empty?)
         widest = words.map { |word| font.width(word, 1) }.max || 1
-        size = [ (width - 16) / widest, (height - 8) / (words.size * 1.15) ].min.clamp(FAR_SIZES.min, FAR_SIZES.max).floor
-        [ words.size * size * 1.15 > height ? [ font.fit(name, size, width - 10) ] : words.map { |word| font.fit(word, size, width - 10) }, size ]
+        size = [ (width - 16) / widest,
+                 (height - 8) / (words.size * 1.15) ].min.clamp(FAR_SIZES.min, FAR_SIZES.max).floor
+        [ words.size * size * 1.15 > height ? [ font.fit(name, size, width - 10) ] :
+            words.map { |word| font.fit(word, size, width - 10) }, size ]
       end
     end
 

@@ -33,7 +33,8 @@ module Kelvath
 
       def toes(tip, direction)
         x, y = along(tip, direction, FOOT)
-        [ [ x, y, tip[0] - direction[1] * HALF, tip[1] + direction[0] * HALF ], [ x, y, tip[0] + direction[1] * HALF, tip[1] - direction[0] * HALF ] ]
+        [ [ x, y, tip[0] - direction[1] * HALF, tip[1] + direction[0] * HALF ],
+          [ x, y, tip[0] + direction[1] * HALF, tip[1] - direction[0] * HALF ] ]
       end
     end
   end

@@ -45,7 +45,11 @@ module Kelvath
       def fit(text, size, width)
         return text if text.length <= REPEATED && width(text, size) <= width
 
-        within(text, size, width) == text.length ? text : "#{text[0, within(text, size, width - sum('…') * size)].rstrip}…"
+        if within(text, size, width) == text.length
+          text
+        else
+          "#{text[0, within(text, size, width - sum('…') * size)].rstrip}…"
+        end
       end
 
       # The text broken at blanks into lines no wider than that; the last of at most `most` lines is cut.
@@ -104,7 +108,9 @@ module Kelvath
         size = cmap.byteslice(offset + 6, 2).unpack1("n")
         starts = [ 14, 16 + size, 16 + size * 2, 16 + size * 3 ].map { |skip| offset + skip }
         ends, firsts, deltas, ranges = starts.map { |start| cmap.byteslice(start, size).unpack("n*") }
-        firsts.each_index.map { |index| [ firsts[index], ends[index], deltas[index], ranges[index], starts.last + index * 2 ] }
+        firsts.each_index.map do |index|
+          [ firsts[index], ends[index], deltas[index], ranges[index], starts.last + index * 2 ]
+        end
       end
 
       def read_segment(cmap, (first, last, delta, range, place), glyphs)

@@ -7,27 +7,39 @@ module Kelvath
     module Ink
       # type: :rect, :circle, :ellipse, :path or :text; numbers: as the maker of that type says;
       # text, anchor (:start, :middle, :end): of a text; tint: a person's colour for the inside.
-      Shape = Struct.new(:type, :style, :numbers, :text, :anchor, :tint, keyword_init: true) { undef_method :to_a } # so that *(shape if …) is one shape
+      # so that *(shape if …) is one shape
+      Shape = Struct.new(:type, :style, :numbers, :text, :anchor, :tint, keyword_init: true) { undef_method :to_a }
 
       SANS = "Instrument Sans"
       SERIF = "Newsreader"
       # fill and stroke name colours of Palette; dash in units; size and weight of text.
       STYLES = {
-        card_face: { fill: :card, stroke: :ink, width: 1 }, card_inner: { stroke: :ink, width: 0.8 }, card_hairline: { stroke: :hairline, width: 1 }, card_rule: { stroke: :ink, width: 0.7 },
-        spine: { fill: :ink }, spine_ground: { fill: :wash, stroke: :ink, width: 1 }, spine_hatch: { stroke: :ink, width: 1.2 },
-        card_title: { fill: :ink, size: 13, weight: 600 }, card_text: { fill: :ink, size: 12 }, card_key: { fill: :ink, size: 12, underline: true }, card_line: { fill: :soft, size: 11.5 },
+        card_face: { fill: :card, stroke: :ink, width: 1 }, card_inner: { stroke: :ink, width: 0.8 },
+        card_hairline: { stroke: :hairline, width: 1 }, card_rule: { stroke: :ink, width: 0.7 },
+        spine: { fill: :ink }, spine_ground: { fill: :wash, stroke: :ink, width: 1 },
+        spine_hatch: { stroke: :ink, width: 1.2 },
+        card_title: { fill: :ink, size: 13, weight: 600 }, card_text: { fill: :ink, size: 12 },
+        card_key: { fill: :ink, size: 12, underline: true }, card_line: { fill: :soft, size: 11.5 },
         card_detail: { fill: :soft, size: 11 }, card_tag: { fill: :soft, size: 9.5, weight: 600 },
-        line: { stroke: :ink, width: 1.1 }, line_open: { stroke: :ink, width: 1.1, dash: [ 5, 4 ] }, line_mark: { stroke: :ink, width: 1.2 }, line_ring: { fill: :paper, stroke: :ink, width: 1.2 },
-        line_solid: { fill: :ink, stroke: :ink, width: 1 }, line_hollow: { fill: :paper, stroke: :ink, width: 1.2 }, line_label: { fill: :soft, size: 11, family: SERIF, italic: true, halo: true },
-        line_letter: { fill: :ink, size: 11, weight: 600, halo: true }, line_wide: { stroke: :ink, width: 4 }, line_gap: { stroke: :paper, width: 2 },
-        note_face: { fill: :wash, stroke: :soft, width: 0.8 }, note_shape: { stroke: :soft, width: 1 }, note_frame: { stroke: :soft, width: 1.2, dash: [ 8, 5 ] },
+        line: { stroke: :ink, width: 1.1 }, line_open: { stroke: :ink, width: 1.1, dash: [ 5, 4 ] },
+        line_mark: { stroke: :ink, width: 1.2 }, line_ring: { fill: :paper, stroke: :ink, width: 1.2 },
+        line_solid: { fill: :ink, stroke: :ink, width: 1 }, line_hollow: { fill: :paper, stroke: :ink, width: 1.2 },
+        line_label: { fill: :soft, size: 11, family: SERIF, italic: true, halo: true },
+        line_letter: { fill: :ink, size: 11, weight: 600, halo: true }, line_wide: { stroke: :ink, width: 4 },
+        line_gap: { stroke: :paper, width: 2 },
+        note_face: { fill: :wash, stroke: :soft, width: 0.8 }, note_shape: { stroke: :soft, width: 1 },
+        note_frame: { stroke: :soft, width: 1.2, dash: [ 8, 5 ] },
         note_text: { fill: :ink, size: 12 }, note_title: { fill: :soft, size: 13, weight: 600 },
-        block_face: { fill: :card, stroke: :ink, width: 0.8 }, block_text: { fill: :ink, size: 11 }, block_label: { fill: :soft, size: 9.5 }, block_title: { fill: :ink, size: 12, weight: 600 }
+        block_face: { fill: :card, stroke: :ink, width: 0.8 }, block_text: { fill: :ink, size: 11 },
+        block_label: { fill: :soft, size: 9.5 }, block_title: { fill: :ink, size: 12, weight: 600 }
       }.freeze
 
       module_function
 
-      def rect(style, x, y, width, height, radius = 0, tint: nil) = Shape.new(type: :rect, style:, numbers: [ x, y, width, height, radius ], tint:)
+      def rect(style, x, y, width, height, radius = 0, tint: nil)
+        Shape.new(type: :rect, style:, numbers: [ x, y, width, height, radius ], tint:)
+      end
+
       def circle(style, x, y, radius) = Shape.new(type: :circle, style:, numbers: [ x, y, radius ])
       def ellipse(style, x, y, rx, ry, tint: nil) = Shape.new(type: :ellipse, style:, numbers: [ x, y, rx, ry ], tint:)
 
@@ -42,7 +54,10 @@ module Kelvath
       end
 
       # The d attribute of an SVG path (SVG 1.1, 8.3).
-      def d(commands) = commands.map { |command, *numbers| "#{command.to_s.upcase}#{numbers.map { |number| short(number) }.join(' ')}" }.join
+      def d(commands)
+        commands.map { |command, *numbers| "#{command.to_s.upcase}#{numbers.map { |number| short(number) }.join(' ')}" }
+                .join
+      end
 
       # 12.0 => "12", 12.34 => "12.3"
       def short(number) = number.to_f.round(1).to_s.delete_suffix(".0")
@@ -64,7 +79,9 @@ module Kelvath
       # The shapes moved by some way.
       def moved(shapes, x, y)
         shapes.map do |shape|
-          numbers = shape.type == :path ? shape.numbers.map { |command, *rest| [ command, *rest.each_slice(2).flat_map { |a, b| [ a + x, b + y ] } ] } : [ shape.numbers[0] + x, shape.numbers[1] + y, *shape.numbers.drop(2) ]
+          numbers = shape.type == :path ? shape.numbers.map { |command, *rest|
+            [ command, *rest.each_slice(2).flat_map { |a, b| [ a + x, b + y ] } ]
+          } : [ shape.numbers[0] + x, shape.numbers[1] + y, *shape.numbers.drop(2) ]
           Shape.new(**shape.to_h, numbers:)
         end
       end

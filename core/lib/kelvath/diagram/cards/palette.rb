@@ -4,11 +4,14 @@ module Kelvath
   module Diagram
     # What the names of colours look like on paper.
     module Palette
-      INKS = { paper: "#f6f3ec", card: "#fffdf8", ink: "#1d2a35", soft: "#5b6770", hairline: "#d8d1c3", wash: "#ece7db" }.freeze
+      INKS = { paper: "#f6f3ec", card: "#fffdf8", ink: "#1d2a35", soft: "#5b6770", hairline: "#d8d1c3",
+               wash: "#ece7db" }.freeze
       # A person's colours: by day, by night. All keep text readable.
       TINTS = {
-        "sand" => %w[#efe0bf #463d26], "straw" => %w[#f6eec0 #444022], "sage" => %w[#dfe8cf #2f3f2a], "mint" => %w[#d2ebe0 #1f4238], "sky" => %w[#d5e7f3 #213f54],
-        "slate" => %w[#dce2e8 #33414d], "lilac" => %w[#e5dff0 #3b3350], "rose" => %w[#f4dcdc #502f35], "clay" => %w[#f1d9c9 #4f3526]
+        "sand" => %w[#efe0bf #463d26], "straw" => %w[#f6eec0 #444022], "sage" => %w[#dfe8cf #2f3f2a],
+        "mint" => %w[#d2ebe0 #1f4238], "sky" => %w[#d5e7f3 #213f54],
+        "slate" => %w[#dce2e8 #33414d], "lilac" => %w[#e5dff0 #3b3350], "rose" => %w[#f4dcdc #502f35],
+        "clay" => %w[#f1d9c9 #4f3526]
       }.freeze
 
       module_function
@@ -32,8 +35,10 @@ module Kelvath
       end
 
       def text_declarations(style)
-        { "font-family" => "'#{style[:family] || Ink::SANS}',#{style[:family] ? 'serif' : 'sans-serif'}", "font-size" => "#{style[:size]}px", "font-weight" => style[:weight] || 400,
-          "font-style" => style[:italic] ? "italic" : nil, "text-decoration" => style[:underline] ? "underline" : nil }.compact
+        { "font-family" => "'#{style[:family] || Ink::SANS}',#{style[:family] ? 'serif' : 'sans-serif'}",
+          "font-size" => "#{style[:size]}px", "font-weight" => style[:weight] || 400,
+          "font-style" => style[:italic] ? "italic" : nil,
+          "text-decoration" => style[:underline] ? "underline" : nil }.compact
       end
     end
   end

@@ -23,7 +23,9 @@ module Kelvath
       def flipped = Rect.new(y, x, height, width)
 
       # The smallest one that holds both.
-      def union(other) = Rect.around([ [ left, top ], [ right, bottom ], [ other.left, other.top ], [ other.right, other.bottom ] ])
+      def union(other)
+        Rect.around([ [ left, top ], [ right, bottom ], [ other.left, other.top ], [ other.right, other.bottom ] ])
+      end
 
       # Does it hold all of the other?
       def covers?(other) = left <= other.left && top <= other.top && right >= other.right && bottom >= other.bottom

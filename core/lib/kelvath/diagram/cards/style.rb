@@ -9,8 +9,10 @@ module Kelvath
 
       # The style of a diagram element. Tables have the one notation that fits them.
       def self.of(diagram)
-        new(stage: diagram.stage, notation: diagram.stage == "physical" ? "crows_foot" : diagram.notation, detail: diagram.detail.empty? ? usual(diagram.stage) : diagram.detail,
-            types: diagram.types_shown, migrated: diagram.migrated_shown, optional: diagram.optional_shown, indexes: diagram.indexes_shown).freeze
+        new(stage: diagram.stage, notation: diagram.stage == "physical" ? "crows_foot" : diagram.notation,
+            detail: diagram.detail.empty? ? usual(diagram.stage) : diagram.detail,
+            types: diagram.types_shown, migrated: diagram.migrated_shown, optional: diagram.optional_shown,
+            indexes: diagram.indexes_shown).freeze
       end
 
       def rows? = %w[identifiers attributes].include?(detail)

@@ -16,7 +16,8 @@ module Kelvath
       # Lists of node numbers, one a layer, left to right.
       # Two beginnings are tried: read from the top and from the bottom.
       def best
-        [ @graph.layers.flatten, @graph.layers.reverse.flatten ].map { |starts| improved(initial(starts)) }.min_by { |order| crossings(order) }
+        [ @graph.layers.flatten,
+          @graph.layers.reverse.flatten ].map { |starts| improved(initial(starts)) }.min_by { |order| crossings(order) }
       end
 
       # How many pairs of edges between neighbouring layers cross.
@@ -53,7 +54,9 @@ module Kelvath
           seen[start] = true
           queue.each do |number|
             found[layer_of[number]] << number
-            (@graph.below[number] + @graph.above[number]).each { |other| seen[other] || (seen[other] = true and queue << other) }
+            (@graph.below[number] + @graph.above[number]).each do |other|
+              seen[other] || (seen[other] = true and queue << other)
+            end
           end
         end
         found
@@ -72,7 +75,9 @@ module Kelvath
       # Nodes without neighbours keep their place; the others are sorted among theirs.
       def by_median(numbers, neighbours, place)
         medians = numbers.to_h { |number| [ number, median(neighbours[number].map { |other| place[other] }.sort) ] }
-        sorted = numbers.select { |number| medians[number] }.each_with_index.sort_by { |number, index| [ medians[number], index ] }.map(&:first)
+        sorted = numbers.select { |number| medians[number] }.each_with_index.sort_by { |number, index|
+          [ medians[number], index ]
+        }.map(&:first)
         numbers.map { |number| medians[number] ? sorted.shift : number }
       end
 
@@ -97,7 +102,9 @@ module Kelvath
       end
 
       def places_of(order)
-        order.each_with_object({}) { |numbers, places| numbers.each_with_index { |number, index| places[number] = index } }
+        order.each_with_object({}) do |numbers, places|
+          numbers.each_with_index { |number, index| places[number] = index }
+        end
       end
 
       # Takes each node out in turn and puts it back where it crosses least in its whole layer
@@ -119,12 +126,14 @@ module Kelvath
         best, most = now, 0
         saved = 0
         (now + 1).upto(numbers.size - 1) do |index|
-          saved += gain(@graph.above, number, numbers[index], places) + gain(@graph.below, number, numbers[index], places)
+          saved += gain(@graph.above, number, numbers[index], places) +
+                   gain(@graph.below, number, numbers[index], places)
           best, most = index, saved if saved > most
         end
         saved = 0
         (now - 1).downto(0) do |index|
-          saved += gain(@graph.above, numbers[index], number, places) + gain(@graph.below, numbers[index], number, places)
+          saved += gain(@graph.above, numbers[index], number, places) +
+                   gain(@graph.below, numbers[index], number, places)
           best, most = index, saved if saved > most
         end
         best

@@ -24,8 +24,12 @@ module Kelvath
         PASSES.times { |pass| pass.even? ? pull(@order, @graph.above) : pull(@order.reverse, @graph.below) }
         pull(@order, nil)
         tops = layer_tops
-        left = @order.flatten.select { |number| @graph.card?(number) }.map { |number| @x[number] - @graph.widths[number] / 2.0 }.min || 0
-        @order.each_with_index.flat_map { |numbers, layer| numbers.select { |number| @graph.card?(number) }.map { |number| [ number, layer ] } }
+        left = @order.flatten.select { |number| @graph.card?(number) }.map { |number|
+          @x[number] - @graph.widths[number] / 2.0
+        }.min || 0
+        @order.each_with_index.flat_map do |numbers, layer|
+          numbers.select { |number| @graph.card?(number) }.map { |number| [ number, layer ] }
+        end
               .to_h { |number, layer| [ @graph.ids[number], place(number, layer, tops, left) ] }
       end
 
@@ -54,7 +58,9 @@ module Kelvath
       # neighbours nil: towards both sides at once.
       def pull(layers, neighbours)
         layers.each do |numbers|
-          wishes = numbers.map { |number| wish(number, neighbours ? neighbours[number] : @graph.above[number] + @graph.below[number]) }
+          wishes = numbers.map do |number|
+            wish(number, neighbours ? neighbours[number] : @graph.above[number] + @graph.below[number])
+          end
           settle(numbers, wishes)
         end
       end
@@ -95,7 +101,9 @@ module Kelvath
       end
 
       # How many lines leave the layer downwards not straight.
-      def bends(numbers) = numbers.sum { |number| @graph.below[number].count { |other| (@x[other] - @x[number]).abs > 10 } }
+      def bends(numbers)
+        numbers.sum { |number| @graph.below[number].count { |other| (@x[other] - @x[number]).abs > 10 } }
+      end
     end
   end
 end

@@ -14,7 +14,8 @@ module Kelvath
         @widths = sizes.values.map(&:first)
         @heights = sizes.values.map(&:last)
         numbers = @ids.each_with_index.to_h
-        pairs = links.map { |from, to| [ numbers.fetch(from), numbers.fetch(to) ] }.reject { |from, to| from == to }.uniq
+        pairs = links.map { |from, to| [ numbers.fetch(from), numbers.fetch(to) ] }.reject { |from, to| from == to }
+          .uniq
         @edges = acyclic(pairs)
         @layer = tighten(longest_paths)
         break_long_edges
@@ -71,7 +72,9 @@ module Kelvath
       # Moves nodes within the room their neighbours leave, to where their edges are shortest in sum.
       def tighten(layer)
         4.times do
-          moved = @topological.reverse.count { |number| settle(number, layer) } + @topological.count { |number| settle(number, layer) }
+          moved = @topological.reverse.count { |number| settle(number, layer) } + @topological.count do |number|
+            settle(number, layer)
+          end
           break if moved.zero?
         end
         lowest = layer.min.to_i

@@ -22,7 +22,9 @@ module Kelvath
       # The end whose key migrates stands above.
       def direction(model, link)
         relationship = model[link.id]
-        return [ link.from_id, link.to_id ] unless relationship&.kind == :relationship && Logical::Cardinality.parent_side(relationship) == :to
+        unless relationship&.kind == :relationship && Logical::Cardinality.parent_side(relationship) == :to
+          return [ link.from_id, link.to_id ]
+        end
 
         [ link.to_id, link.from_id ]
       end
@@ -56,7 +58,8 @@ module Kelvath
 
       # parts: [{ id => [x, y, width, height] }, …] put in rows, left to right.
       def pack(parts)
-        extents = parts.map { |part| [ part.each_value.map { |x, _, width, _| x + width }.max, part.each_value.map { |_, y, _, height| y + height }.max ] }
+        extents = parts.map { |part| [ part.each_value.map { |x, _, width, _| x + width }.max,
+                                       part.each_value.map { |_, y, _, height| y + height }.max ] }
         area = extents.sum { |width, height| (width + COMPONENT_GAP) * (height + COMPONENT_GAP).to_f }
         limit = [ Math.sqrt(area * SHEET), extents.map(&:first).max.to_f, LEAST_SHEET ].max
         x = y = row = 0

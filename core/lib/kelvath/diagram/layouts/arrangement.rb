@@ -30,12 +30,18 @@ module Kelvath
         def rect(id) = @boxes.fetch(id).rect
         def size(id) = [ rect(id).width + @room[0], rect(id).height + @room[1] ]
         def member = @member ||= @ids.to_h { |id| [ id, true ] }
-        def inner_links = @inner_links ||= @links_of_all.call.select { |from, to| from != to && member.key?(from) && member.key?(to) }
+
+        def inner_links
+          @inner_links ||= @links_of_all.call.select { |from, to| from != to && member.key?(from) && member.key?(to) }
+        end
+
         def name(id) = @model.fetch(id).name.downcase
 
         # { id => [neighbour ids] } among the ids.
         def neighbours
-          @neighbours ||= @ids.to_h { |id| [ id, [] ] }.tap { |found| inner_links.uniq { |link| link.sort }.each { |from, to| found[from] << to; found[to] << from } }
+          @neighbours ||= @ids.to_h { |id| [ id, [] ] }.tap do |found|
+            inner_links.uniq { |link| link.sort }.each { |from, to| found[from] << to; found[to] << from }
+          end
         end
 
         # Connected parts, each placed by the block, then packed on one sheet.

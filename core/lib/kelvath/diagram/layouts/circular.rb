@@ -37,7 +37,8 @@ module Kelvath
           angles = angles(order)
           order.sort_by do |id|
             around = [ id, *neighbours[id] ].map { |other| angles[other] }
-            [ Math.atan2(around.sum { |angle| Math.sin(angle) }, around.sum { |angle| Math.cos(angle) }) % (2 * Math::PI), id ]
+            [ Math.atan2(around.sum { |angle| Math.sin(angle) },
+                         around.sum { |angle| Math.cos(angle) }) % (2 * Math::PI), id ]
           end
         end
 
@@ -47,7 +48,10 @@ module Kelvath
           order.size.times do |index|
             other = (index + 1) % order.size
             one, two = order[index], order[other]
-            next unless cost(one, other, at, two) + cost(two, index, at, one) < cost(one, index, at, two) + cost(two, other, at, one)
+            unless cost(one, other, at, two) +
+                   cost(two, index, at, one) < cost(one, index, at, two) + cost(two, other, at, one)
+              next
+            end
 
             order[index], order[other] = two, one
             at[one], at[two] = other, index
@@ -55,7 +59,10 @@ module Kelvath
           order
         end
 
-        def cost(id, place, at, except) = neighbours[id].sum { |other| other == except ? 0 : steps(place, at[other], at.size) }
+        def cost(id, place, at, except)
+          neighbours[id].sum { |other| other == except ? 0 : steps(place, at[other], at.size) }
+        end
+
         def steps(one, two, count) = [ (one - two).abs, count - (one - two).abs ].min
         def angles(order) = order.each_with_index.to_h { |id, index| [ id, 2 * Math::PI * index / order.size ] }
 
@@ -73,7 +80,8 @@ module Kelvath
             angle = (turned + wants[index] / 2) / wants.sum * 2 * Math::PI
             turned += wants[index]
             width, height = size(id)
-            [ id, Rect.new(radius * Math.sin(angle) - width / 2, -radius * Math.cos(angle) - height / 2, width, height) ]
+            [ id,
+              Rect.new(radius * Math.sin(angle) - width / 2, -radius * Math.cos(angle) - height / 2, width, height) ]
           end
           Arranging.parted(places, gap: 16).transform_values { |rect| [ rect.x, rect.y ] }
         end

@@ -16,7 +16,9 @@ module Kelvath
         title "In layers, to the right"
         def self.key = "across"
 
-        def places = Layout.arrange(@ids.to_h { |id| [ id, size(id).reverse ] }, inner_links).transform_values(&:reverse)
+        def places
+          Layout.arrange(@ids.to_h { |id| [ id, size(id).reverse ] }, inner_links).transform_values(&:reverse)
+        end
       end
     end
   end

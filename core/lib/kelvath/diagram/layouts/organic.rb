@@ -21,8 +21,11 @@ module Kelvath
           prepare
           heat = @length * 2
           ROUNDS.times { |round| step(heat * (1 - round / ROUNDS.to_f)**1.5 + 1) }
-          corners = @list.each_with_index.to_h { |id, index| [ id, [ @x[index] - @half_w[index], @y[index] - @half_h[index] ] ] }
-          Arranging.parted(corners.to_h { |id, (x, y)| [ id, Rect.new(x, y, *size(id)) ] }, gap: GAP * 0.8).transform_values { |rect| [ rect.x, rect.y ] }
+          corners = @list.each_with_index.to_h do |id, index|
+            [ id, [ @x[index] - @half_w[index], @y[index] - @half_h[index] ] ]
+          end
+          Arranging.parted(corners.to_h { |id, (x, y)| [ id, Rect.new(x, y, *size(id)) ] },
+                           gap: GAP * 0.8).transform_values { |rect| [ rect.x, rect.y ] }
         end
 
         # Begins on a spiral in the order of a walk through the links, so that neighbours begin near.
@@ -31,7 +34,8 @@ module Kelvath
           @half_w = @list.map { |id| size(id)[0] / 2.0 }
           @half_h = @list.map { |id| size(id)[1] / 2.0 }
           @length = Math.sqrt(@list.sum { |id| (size(id)[0] + GAP) * (size(id)[1] + GAP) } / @list.size) * 1.15
-          @edges = inner_links.filter_map { |from, to| [ index[from], index[to] ] if index[from] && index[to] }.uniq { |pair| pair.sort }
+          @edges = inner_links.filter_map { |from, to| [ index[from], index[to] ] if index[from] && index[to] }
+                              .uniq { |pair| pair.sort }
           walk = Layout.reach(@list.max_by { |id| neighbours[id].size }, neighbours, Set.new)
           @x = Array.new(@list.size)
           @y = Array.new(@list.size)
@@ -57,7 +61,9 @@ module Kelvath
           reach = @length * 2
           cells = @list.each_index.group_by { |index| [ (@x[index] / reach).floor, (@y[index] / reach).floor ] }
           cells.each do |(column, row), list|
-            near = [ [ 1, 0 ], [ -1, 1 ], [ 0, 1 ], [ 1, 1 ] ].flat_map { |right, down| cells[[ column + right, row + down ]] || [] }
+            near = [ [ 1, 0 ], [ -1, 1 ], [ 0, 1 ], [ 1, 1 ] ].flat_map do |right, down|
+              cells[[ column + right, row + down ]] || []
+            end
             list.each_with_index do |one, place|
               list.drop(place + 1).each { |two| push(one, two, reach) }
               near.each { |two| push(one, two, reach) }

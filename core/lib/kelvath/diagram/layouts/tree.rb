@@ -33,7 +33,8 @@ module Kelvath
           free = ids - down.map(&:last)
           seen = Set.new
           roots = []
-          [ *free.sort_by { |id| name(id) }, *ids.sort_by { |id| [ -children.fetch(id, []).size, id ] } ].each do |start|
+          [ *free.sort_by { |id| name(id) },
+            *ids.sort_by { |id| [ -children.fetch(id, []).size, id ] } ].each do |start|
             next unless seen.add?(start)
 
             roots << start
@@ -72,7 +73,8 @@ module Kelvath
           width = size(id)[0]
           begin_at = @right
           middles = (@below.key?(id) ? @below[id] : []).map { |child| put(child, depth + 1) }
-          middle = middles.empty? ? begin_at + width / 2.0 : [ (middles.first + middles.last) / 2.0, begin_at + width / 2.0 ].max
+          middle = middles.empty? ? begin_at + width / 2.0 :
+                     [ (middles.first + middles.last) / 2.0, begin_at + width / 2.0 ].max
           @places[id] = [ middle - width / 2.0, @row_tops[depth] ]
           @right = [ @right, middle + width / 2.0 + GAP * 0.8 ].max
           middle

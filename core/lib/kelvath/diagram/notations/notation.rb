@@ -27,7 +27,9 @@ module Kelvath
         # Sets width, height and core of a card that has its contents and its least width.
         def measure(card)
           card.width = [ card.width, usual_width(card) ].max.ceil
-          card.lines = card.lines.flat_map { |text| text_font.wrap(text, 11.5, card.width - left - PADDING, most: MOST_LINES) }
+          card.lines = card.lines.flat_map do |text|
+            text_font.wrap(text, 11.5, card.width - left - PADDING, most: MOST_LINES)
+          end
           card.title = title_font.fit(card.title, TITLE_SIZE, card.width - left - PADDING + 1)
           card.height = top + (card.rows.any? ? rows_height(card) : lines_height(card))
           card.core = core(card)
@@ -76,17 +78,22 @@ module Kelvath
 
         def usual_width(card)
           least = card.rows.any? ? LEAST_WIDTH : (card.lines.any? ? DEFINED_WIDTH : 0)
-          [ least, left + PADDING + title_font.width(card.title, TITLE_SIZE), *card.rows.map { |row| row_width(row) } ].max.clamp(0, MOST_WIDTH)
+          [ least, left + PADDING + title_font.width(card.title, TITLE_SIZE),
+            *card.rows.map { |row| row_width(row) } ].max.clamp(0, MOST_WIDTH)
         end
 
-        def row_width(row) = left + tag_width + text_font.width(row.text, TEXT_SIZE) + 16 + text_font.width(row.detail, 11) + PADDING
+        def row_width(row)
+          left + tag_width + text_font.width(row.text, TEXT_SIZE) + 16 + text_font.width(row.detail, 11) + PADDING
+        end
+
         def tag_width = TAG_WIDTH - PADDING
 
         # What the name leaves to the type, at least 45 %; then the name in what is left.
         def fitted(row, width)
           room = width - left - tag_width - PADDING
           detail = text_font.fit(row.detail, 11, [ room * 0.45, room - 10 - text_font.width(row.text, TEXT_SIZE) ].max)
-          Cards::Row.new(**row.to_h, detail:, text: text_font.fit(row.text, TEXT_SIZE, room - (detail.empty? ? 0 : 10) - text_font.width(detail, 11)))
+          Cards::Row.new(**row.to_h, detail:, text: text_font.fit(row.text, TEXT_SIZE, room - (detail.empty? ? 0 : 10) -
+            text_font.width(detail, 11)))
         end
 
         def rows_height(card) = card.rows.size * ROW_HEIGHT + (ruled?(card) ? 16 : 8)
@@ -101,14 +108,17 @@ module Kelvath
         def face(card) = [ ink.rect(:card_face, 0, 0, card.width, card.height) ]
 
         def texts(card)
-          [ *title_text(card), *card.lines.each_with_index.map { |line, index| ink.text(:card_line, left, top + 10 + index * LINE_HEIGHT, line) },
+          [ *title_text(card), *card.lines.each_with_index.map do |line, index|
+            ink.text(:card_line, left, top + 10 + index * LINE_HEIGHT, line)
+          end,
             *card.rows.each_with_index.flat_map { |row, index| row_texts(card, row, row_y(card, index)) } ]
         end
 
         def title_text(card) = [ ink.text(:card_title, left, 19, card.title) ]
 
         def row_texts(card, row, y)
-          [ (ink.text(:card_tag, left, y - 1, row.tag) unless row.tag.empty?), ink.text(:card_text, left + tag_width, y, row.text),
+          [ (ink.text(:card_tag, left, y - 1, row.tag) unless row.tag.empty?),
+            ink.text(:card_text, left + tag_width, y, row.text),
             (ink.text(:card_detail, card.width - PADDING, y, row.detail, :end) unless row.detail.empty?) ].compact
         end
 
@@ -119,12 +129,18 @@ module Kelvath
         end
 
         # The point some way along from the tip, and aside (to the right of the direction).
-        def along((x, y), (dx, dy), distance, aside = 0) = [ x + dx * distance - dy * aside, y + dy * distance + dx * aside ]
+        def along((x, y), (dx, dy), distance, aside = 0)
+          [ x + dx * distance - dy * aside, y + dy * distance + dx * aside ]
+        end
 
         # A letter beside a line's end: [x, y] where its baseline begins, and the anchor.
         def beside(tip, direction, distance)
           x, y = along(tip, direction, distance)
-          direction[0].abs > direction[1].abs ? [ x, y - 5, direction[0].positive? ? :start : :end ] : [ x + 6, y + (direction[1].positive? ? 8 : 0), :start ]
+          if direction[0].abs > direction[1].abs
+            [ x, y - 5, direction[0].positive? ? :start : :end ]
+          else
+            [ x + 6, y + (direction[1].positive? ? 8 : 0), :start ]
+          end
         end
 
         def letter(text, tip, inner, distance)
@@ -139,13 +155,16 @@ module Kelvath
         end
 
         # "1", "0..1", "0..*", "2..5"
-        def range((least, most)) = least.to_i == most ? most.to_s : (least.to_i.zero? && most.nil? ? "*" : "#{least.to_i}..#{most || '*'}")
+        def range((least, most))
+          least.to_i == most ? most.to_s : (least.to_i.zero? && most.nil? ? "*" : "#{least.to_i}..#{most || '*'}")
+        end
 
         # Which end of a link is the child's: :from, :to or nil.
         def child_side(link) = link.parent_side && (link.parent_side == :from ? :to : :from)
 
         def sample(link_options, points: [ [ 4, 10 ], [ 58, 10 ] ])
-          link = Scene::Link.new(kind: :relationship, from_end: [ 1, 1 ], to_end: [ 0, nil ], solid: true, label: "", parent_side: :from, **link_options)
+          link = Scene::Link.new(kind: :relationship, from_end: [ 1, 1 ], to_end: [ 0, nil ], solid: true, label: "",
+                                 parent_side: :from, **link_options)
           [ ink.lines(dashed?(link) ? :line_open : :line, points), *marks(link, points) ]
         end
 

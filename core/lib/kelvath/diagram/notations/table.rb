@@ -13,7 +13,8 @@ module Kelvath
         private
 
         def face(card)
-          [ ink.rect(:card_face, 0, 0, card.width, card.height), ink.path(:card_rule, [ :m, 0, 3.5 ], [ :l, card.width, 3.5 ]),
+          [ ink.rect(:card_face, 0, 0, card.width, card.height),
+            ink.path(:card_rule, [ :m, 0, 3.5 ], [ :l, card.width, 3.5 ]),
             *(ink.path(:card_hairline, [ :m, 0, top ], [ :l, card.width, top ]) if card.rows.any?) ]
         end
       end

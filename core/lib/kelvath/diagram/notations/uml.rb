@@ -18,9 +18,17 @@ module Kelvath
 
         def legend(cards, links)
           lines = links.reject { |link| link.kind == :subtype }
-          [ *(Entry.new(small_card(:independent), "class: name, attributes with type") if cards.any?), *(Entry.new(sample({ solid: false }, points: [ [ 4, 14 ], [ 58, 14 ] ]), "association with multiplicities (1 where none stands)") if lines.any? { |link| !link.solid }),
-            *(Entry.new(sample({}, points: [ [ 4, 14 ], [ 58, 14 ] ]), "composition: the part is identified by the whole") if lines.any? { |link| composed?(link) }), *(Entry.new(sample({ kind: :subtype }), "generalization") if links.any? { |link| link.kind == :subtype }),
-            *(Entry.new([ ink.text(:card_text, 6, 14, "{id}") ], "part of the identifier") if cards.any? { |card| card.key_rows.positive? }) ]
+          [ *(Entry.new(small_card(:independent), "class: name, attributes with type") if cards.any?), *(Entry.new(
+            sample({ solid: false }, points: [ [ 4, 14 ], [ 58, 14 ] ]),
+            "association with multiplicities (1 where none stands)"
+          ) if lines.any? { |link| !link.solid }),
+            *(Entry.new(
+              sample({}, points: [ [ 4, 14 ], [ 58, 14 ] ]), "composition: the part is identified by the whole"
+            ) if lines.any? { |link| composed?(link) }), *(Entry.new(
+              sample({ kind: :subtype }), "generalization"
+            ) if links.any? { |link| link.kind == :subtype }),
+            *(Entry.new([ ink.text(:card_text, 6, 14, "{id}") ],
+                        "part of the identifier") if cards.any? { |card| card.key_rows.positive? }) ]
         end
 
         private
@@ -31,7 +39,10 @@ module Kelvath
         def ruled?(_card) = false
 
         # "name: Type [0..1] {id}"
-        def fitted(row, width) = Cards::Row.new(**row.to_h, text: text_font.fit(row.text + suffix(row), TEXT_SIZE, width - PADDING * 2 + 1), detail: "")
+        def fitted(row, width)
+          Cards::Row.new(**row.to_h, text: text_font.fit(row.text + suffix(row), TEXT_SIZE, width - PADDING * 2 + 1),
+                         detail: "")
+        end
 
         def suffix(row)
           type = row.detail.sub(/ ?may be empty\z/, "")
@@ -46,12 +57,16 @@ module Kelvath
         def row_texts(_card, row, y) = [ ink.text(:card_text, left, y, row.text) ]
 
         def face(card)
-          [ ink.rect(:card_face, 0, 0, card.width, card.height), *(ink.path(:card_rule, [ :m, 0, top ], [ :l, card.width, top ]) if card.rows.any? || card.lines.any?) ]
+          [ ink.rect(:card_face, 0, 0, card.width, card.height),
+            *(ink.path(:card_rule, [ :m, 0, top ], [ :l, card.width, top ]) if card.rows.any? || card.lines.any?) ]
         end
 
         def multiplicities(link, points)
-          [ [ link.from_end, points[0], points[1], composed?(link) && link.parent_side == :from ], [ link.to_end, points[-1], points[-2], composed?(link) && link.parent_side == :to ] ]
-            .select { |ends, *| ends }.map { |ends, tip, inner, diamond| letter(range(ends), tip, inner, diamond ? 20 : 6) }
+          [ [ link.from_end, points[0], points[1], composed?(link) && link.parent_side == :from ],
+            [ link.to_end, points[-1], points[-2], composed?(link) && link.parent_side == :to ] ]
+            .select { |ends, *| ends }.map do |ends, tip, inner, diamond|
+              letter(range(ends), tip, inner, diamond ? 20 : 6)
+            end
         end
 
         def composed?(link) = link.solid && !link.parent_side.nil? && link.kind == :relationship
@@ -62,7 +77,8 @@ module Kelvath
 
           tip, inner = link.parent_side == :from ? [ points[0], points[1] ] : [ points[-1], points[-2] ]
           way = direction(tip, inner)
-          [ ink.lines(:line_solid, [ tip, along(tip, way, 8, 5), along(tip, way, 16), along(tip, way, 8, -5) ], closed: true) ]
+          [ ink.lines(:line_solid, [ tip, along(tip, way, 8, 5), along(tip, way, 16), along(tip, way, 8, -5) ],
+                      closed: true) ]
         end
 
         # A role name stands at the parent's end: it is what the parent is to the child.
@@ -72,7 +88,8 @@ module Kelvath
           tip, inner = link.parent_side == :from ? [ points[0], points[1] ] : [ points[-1], points[-2] ]
           way = direction(tip, inner)
           x, y = along(tip, way, way[0].abs > way[1].abs ? 6 : 16, 0)
-          [ ink.text(:line_label, way[0].abs > way[1].abs ? x : x - 5, way[0].abs > way[1].abs ? y + 13 : y + 2, link.role, way[0].negative? || way[1].abs > way[0].abs ? :end : :start) ]
+          [ ink.text(:line_label, way[0].abs > way[1].abs ? x : x - 5, way[0].abs > way[1].abs ? y + 13 : y + 2,
+                     link.role, way[0].negative? || way[1].abs > way[0].abs ? :end : :start) ]
         end
 
         # A hollow triangle at the general class, and the constraint of the set.
@@ -80,7 +97,10 @@ module Kelvath
           way = direction(points[0], points[1])
           tip = points[0]
           words = "{#{link.complete ? 'complete' : 'incomplete'}, #{link.exclusive ? 'disjoint' : 'overlapping'}}"
-          [ ink.lines(:line_hollow, [ tip, along(tip, way, 13, 8), along(tip, way, 13, -8) ], closed: true), *(letter(words, tip, points[1], 20).then { |text| ink.text(:card_detail, text.numbers[0] + 4, text.numbers[1], words, text.anchor) } if link.complete != nil) ]
+          [ ink.lines(:line_hollow, [ tip, along(tip, way, 13, 8), along(tip, way, 13, -8) ], closed: true),
+            *(letter(words, tip, points[1], 20).then { |text|
+              ink.text(:card_detail, text.numbers[0] + 4, text.numbers[1], words, text.anchor)
+            } if link.complete != nil) ]
         end
       end
     end

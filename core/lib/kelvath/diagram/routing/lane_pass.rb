@@ -44,7 +44,9 @@ module Kelvath
 
       def collect
         @fresh = @given.keys.reject { |link| kept?(link) }.to_h { |link| [ link, true ] }
-        @pieces = @given.to_h { |link, points| [ link, @fresh.key?(link) ? pieces_of(link, points) : @previous.pieces.fetch(link) ] }
+        @pieces = @given.to_h do |link, points|
+          [ link, @fresh.key?(link) ? pieces_of(link, points) : @previous.pieces.fetch(link) ]
+        end
         @sorted = @previous ? merged : @pieces.values.flatten.sort_by { |piece| rank(piece) }
       end
 
@@ -106,7 +108,8 @@ module Kelvath
       # The level of before, if it is made of the very same pieces.
       def known_level(pieces)
         known = @previous&.levels&.fetch(pieces.first, nil) or return
-        same = known.pieces.size == pieces.size && pieces.each_index.all? { |index| known.pieces[index].equal?(pieces[index]) }
+        same = known.pieces.size == pieces.size &&
+               pieces.each_index.all? { |index| known.pieces[index].equal?(pieces[index]) }
         known if same
       end
 
@@ -150,7 +153,8 @@ module Kelvath
         @changed.any? do |rect|
           upright, level = [ rect.left, rect.right ], [ rect.top, rect.bottom ]
           across, along = @axis == 1 ? [ level, upright ] : [ upright, level ]
-          across[0] <= at[1] + reach && across[1] >= at[0] - reach && along[0] <= high + reach && along[1] >= low - reach
+          across[0] <= at[1] + reach && across[1] >= at[0] - reach && along[0] <= high + reach &&
+            along[1] >= low - reach
         end
       end
 

@@ -29,7 +29,9 @@ module Kelvath
         y1, y2 = y2, y1 if y1 > y2
         left, right, top, bottom = x1 - MARGIN, x2 + MARGIN, y1 - MARGIN, y2 + MARGIN
         each_list(x1, y1, x2, y2) do |list|
-          list.each { |rect| return false if left < rect.right && right > rect.left && top < rect.bottom && bottom > rect.top }
+          list.each do |rect|
+            return false if left < rect.right && right > rect.left && top < rect.bottom && bottom > rect.top
+          end
         end
         true
       end
@@ -37,7 +39,9 @@ module Kelvath
       # The greatest y, up to a last one, to which an upright line from (x, y) is clear of all cards.
       def reach_down(x, y, last)
         each_list(x, y, x, last + MARGIN) do |list|
-          list.each { |rect| last = rect.top - MARGIN if rect.top < last + MARGIN && rect.bottom > y - MARGIN && beside?(rect, x) }
+          list.each do |rect|
+            last = rect.top - MARGIN if rect.top < last + MARGIN && rect.bottom > y - MARGIN && beside?(rect, x)
+          end
         end
         last
       end
@@ -45,7 +49,9 @@ module Kelvath
       # The least y, down to a last one, to which an upright line from (x, y) upwards is clear.
       def reach_up(x, y, last)
         each_list(x, last - MARGIN, x, y) do |list|
-          list.each { |rect| last = rect.bottom + MARGIN if rect.bottom > last - MARGIN && rect.top < y + MARGIN && beside?(rect, x) }
+          list.each do |rect|
+            last = rect.bottom + MARGIN if rect.bottom > last - MARGIN && rect.top < y + MARGIN && beside?(rect, x)
+          end
         end
         last
       end
@@ -72,7 +78,9 @@ module Kelvath
         return @all.select { |rect| reaches?(rect, left, top, right, bottom) } if cells > @all.size / 4
 
         found = {}.compare_by_identity # a card may reach into several cells
-        each_list(left, top, right, bottom) { |list| list.each { |rect| found[rect] = true if reaches?(rect, left, top, right, bottom) } }
+        each_list(left, top, right, bottom) do |list|
+          list.each { |rect| found[rect] = true if reaches?(rect, left, top, right, bottom) }
+        end
         found.keys
       end
 
@@ -91,7 +99,9 @@ module Kelvath
 
       def beside?(rect, x) = rect.left < x + MARGIN && rect.right > x - MARGIN
 
-      def reaches?(rect, left, top, right, bottom) = rect.left < right && rect.right > left && rect.top < bottom && rect.bottom > top
+      def reaches?(rect, left, top, right, bottom)
+        rect.left < right && rect.right > left && rect.top < bottom && rect.bottom > top
+      end
 
       def put(rect) = each_cell_of(rect) { |cell| @cells[cell] = [ *@cells[cell], rect ] }
 

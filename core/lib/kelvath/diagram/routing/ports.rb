@@ -23,7 +23,8 @@ module Kelvath
         sides = @links.to_h { |id, from, to| [ id, sides(@rects.fetch(from), @rects.fetch(to)) ] }
         places = spread(sides)
         @links.to_h do |id, from, to|
-          pair = Pair.new(from_side: sides[id][0], to_side: sides[id][1], from: point(from, sides[id][0], places[[ id, :from ]]),
+          pair = Pair.new(from_side: sides[id][0], to_side: sides[id][1],
+                          from: point(from, sides[id][0], places[[ id, :from ]]),
                           to: point(to, sides[id][1], places[[ id, :to ]]))
           [ id, pair ]
         end
@@ -58,7 +59,9 @@ module Kelvath
       def spread_side(card, side, list, found)
         low, high = range(card, side)
         groups = list.group_by { |id, which, _, bundle| which == :from && bundle ? bundle : [ id, which ] }.values
-        sorted = groups.sort_by { |group| [ group.sum { |_, _, other| center(other, side) } / group.size, group.first.first ] }
+        sorted = groups.sort_by do |group|
+          [ group.sum { |_, _, other| center(other, side) } / group.size, group.first.first ]
+        end
         sorted.each_with_index do |group, index|
           group.each { |id, which, *| found[[ id, which ]] = low + (high - low) * (index + 1) / (sorted.size + 1.0) }
         end
@@ -80,7 +83,11 @@ module Kelvath
         rect = @rects.fetch(card)
         left, right, top_left = @cores[card]&.values_at(:left, :right, :top_left) || [ 0, rect.width, 0 ]
         left = top_left if side == :top && top_left && right - top_left > EDGE * 3
-        %i[top bottom].include?(side) ? [ rect.left + left + EDGE, rect.left + right - EDGE ] : [ rect.top + EDGE, rect.bottom - EDGE ]
+        if %i[top bottom].include?(side)
+          [ rect.left + left + EDGE, rect.left + right - EDGE ]
+        else
+          [ rect.top + EDGE, rect.bottom - EDGE ]
+        end
       end
 
       def center(card, side) = %i[top bottom].include?(side) ? @rects.fetch(card).center_x : @rects.fetch(card).center_y

@@ -14,8 +14,8 @@ module Kelvath
       attr_reader :rects, :pairs, :raw
 
       # rects: { id => Rect }; links: [[id, from id, to id, bundle], …]: links of one bundle (or nil)
-      # leave their first card together; cores: { id => core } of cards (see Cards::Card); previous: a Router whose routes stay wherever neither their ends nor a card in their way
-      # have changed.
+      # leave their first card together; cores: { id => core } of cards (see Cards::Card); previous: a Router whose
+      # routes stay wherever neither their ends nor a card in their way have changed.
       def initialize(rects, links, cores: {}, previous: nil)
         @rects = rects
         @cores = cores
@@ -35,9 +35,12 @@ module Kelvath
         @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed, left) || short_way(pair) ] }
         @through = @previous ? @previous.through.select { |id, _| @raw[id] && @raw[id].equal?(@previous.raw[id]) } : {}
         take_detours
-        @lanes = Lanes.new(@raw, @upright, bundles: @bundles, previous: @previous&.lanes, changed: changed + older.values)
+        @lanes = Lanes.new(@raw, @upright, bundles: @bundles, previous: @previous&.lanes,
+                           changed: changed + older.values)
         found = @lanes.parted.dup
-        @loops.group_by { |_, from, _| from }.each_value { |list| list.each_with_index { |(id, from, _), index| found[id] = loop_at(from, index) } }
+        @loops.group_by { |_, from, _| from }.each_value do |list|
+          list.each_with_index { |(id, from, _), index| found[id] = loop_at(from, index) }
+        end
         @links.each { |id, from, to| found[id] = inwards(found[id], from, to) } unless @cores.empty?
         @previous = @level_ways = nil # or every older router would live on in the one after it
         found
@@ -52,7 +55,9 @@ module Kelvath
       def level_for(rects) = @level&.with(*other(rects).map { |list| list.transform_values(&:flipped) })
 
       # { id => Rect } of the cards that are elsewhere in other rects: as here, and as there.
-      def other(rects) = [ @rects.reject { |id, rect| rects[id] == rect }, rects.reject { |id, rect| @rects[id] == rect } ]
+      def other(rects)
+        [ @rects.reject { |id, rect| rects[id] == rect }, rects.reject { |id, rect| @rects[id] == rect } ]
+      end
 
       # Lines from a card to itself; all others; { link id => bundle }.
       def sorted_links = [ @loops, @links, @bundles ]
@@ -71,7 +76,8 @@ module Kelvath
         near = around(changed_cards)
         other = @links.select { |_, from, to| near.include?(from) || near.include?(to) }
         ends = other.flat_map { |_, from, to| [ from, to ] }.to_set
-        fresh = Ports.new(@rects, @links.select { |_, from, to| ends.include?(from) || ends.include?(to) }, cores: @cores).pairs.slice(*other.map(&:first))
+        fresh = Ports.new(@rects, @links.select { |_, from, to| ends.include?(from) || ends.include?(to) },
+                          cores: @cores).pairs.slice(*other.map(&:first))
         return @previous.pairs.merge(fresh) if @links.equal?(@previous.links)
 
         @links.to_h { |id, *| [ id, fresh[id] || @previous.pairs.fetch(id) ] }
@@ -79,7 +85,9 @@ module Kelvath
 
       # Cards that came, went, moved or grew, and those that lines came to or left.
       def changed_cards
-        moved = (@rects.keys | @previous.rects.keys).reject { |id| @rects[id] == @previous.rects[id] && @cores[id] == @previous.cores[id] }
+        moved = (@rects.keys | @previous.rects.keys).reject do |id|
+          @rects[id] == @previous.rects[id] && @cores[id] == @previous.cores[id]
+        end
         return moved if @links.equal?(@previous.links) || @links == @previous.links
 
         moved + ((@links - @previous.links) + (@previous.links - @links)).flat_map { |_, from, to| [ from, to ] }
@@ -88,7 +96,9 @@ module Kelvath
       # Set of these cards and those that lines tie to them.
       def around(cards)
         cards = cards.to_set
-        @links.each_with_object(cards.dup) { |(_, from, to), near| near << from << to if cards.include?(from) || cards.include?(to) }
+        @links.each_with_object(cards.dup) do |(_, from, to), near|
+          near << from << to if cards.include?(from) || cards.include?(to)
+        end
       end
 
       # Where only a part of a card is its face, lines go on to that.
@@ -131,12 +141,16 @@ module Kelvath
         (1...points.size - 2).any? do |index|
           x1, y1 = points[index]
           x2, y2 = points[index + 1]
-          (x1 < right || x2 < right) && (x1 > left || x2 > left) && (y1 < bottom || y2 < bottom) && (y1 > top || y2 > top)
+          (x1 < right || x2 < right) && (x1 > left || x2 > left) && (y1 < bottom || y2 < bottom) &&
+            (y1 > top || y2 > top)
         end
       end
 
       # A straight line or one step, if that is free.
-      def short_way(pair) = turned(pair) { |from, to, obstacles| [ straight(from, to, obstacles) || step(from, to, obstacles) ].compact }.first
+      def short_way(pair)
+        turned(pair) { |from, to, obstacles| [ straight(from, to, obstacles) || step(from, to, obstacles) ].compact }
+          .first
+      end
 
       # Lines whose short way is blocked go round, the nearer cards first, by the way that crosses the
       # fewest lines drawn before.
@@ -186,7 +200,9 @@ module Kelvath
         return if to[1] - from[1] < STUB
 
         down, up = room(from, to, obstacles)
-        y = level_ways(from, to, obstacles).find { |each| each <= down && each >= up && obstacles.free?(from[0], each, to[0], each) }
+        y = level_ways(from, to, obstacles).find do |each|
+          each <= down && each >= up && obstacles.free?(from[0], each, to[0], each)
+        end
         [ from, [ from[0], y ], [ to[0], y ], to ] if y
       end
 
@@ -241,7 +257,9 @@ module Kelvath
         return [ middle ] if high <= low
 
         shared = to[1] - APPROACH
-        nearest = beside([ from[0], to[0] ].minmax, low, high, obstacles).min_by(DETOURS * 2) { |y| [ (y - middle).abs, y ] }
+        nearest = beside([ from[0], to[0] ].minmax, low, high, obstacles).min_by(DETOURS * 2) do |y|
+          [ (y - middle).abs, y ]
+        end
         [ *(shared if shared > low), middle, low, high, *nearest ].uniq.first(DETOURS * 2)
       end
 
@@ -313,7 +331,8 @@ module Kelvath
         rect, core = @rects.fetch(card), @cores[card]
         return loop_route(rect, index) unless core
 
-        face = Rect.new(rect.left + core[:left], rect.top + core[:top], core[:right] - core[:left], core[:bottom] - core[:top])
+        face = Rect.new(rect.left + core[:left], rect.top + core[:top], core[:right] - core[:left],
+                        core[:bottom] - core[:top])
         route = loop_route(face, index)
         core[:right] < rect.width ? route.map { |x, y| [ face.left + face.right - x, y ] } : route
       end
@@ -321,7 +340,8 @@ module Kelvath
       # From a card to itself: out of the right side and back in at the top.
       def loop_route(rect, index)
         out = 26 + index * 10
-        [ [ rect.right, rect.top + 16 + index * 8 ], [ rect.right + out, rect.top + 16 + index * 8 ], [ rect.right + out, rect.top - out ],
+        [ [ rect.right, rect.top + 16 + index * 8 ], [ rect.right + out, rect.top + 16 + index * 8 ],
+          [ rect.right + out, rect.top - out ],
           [ rect.right - 22 - index * 12, rect.top - out ], [ rect.right - 22 - index * 12, rect.top ] ]
       end
     end

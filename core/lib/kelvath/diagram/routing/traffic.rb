@@ -73,7 +73,9 @@ module Kelvath
         stretch = (at / STRETCH).floor
         strip, last = (low / STRIP).floor, (high / STRIP).floor
         while strip <= last
-          pieces[strip * 65_536 + stretch]&.each { |place, from, to| total += 1 if place > low && place < high && from < at && to > at }
+          pieces[strip * 65_536 + stretch]&.each do |place, from, to|
+            total += 1 if place > low && place < high && from < at && to > at
+          end
           strip += 1
         end
         total

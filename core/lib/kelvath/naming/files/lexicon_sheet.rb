@@ -15,7 +15,9 @@ module Kelvath
 
       # Rows of text, headings first.
       def self.out(lexicon)
-        [ FIELDS.map { |name| label(name) }, *lexicon.entries.sort_by { |entry| entry.name.downcase }.map { |entry| FIELDS.map { |name| cell(entry, name) } } ]
+        [ FIELDS.map { |name| label(name) }, *lexicon.entries.sort_by { |entry| entry.name.downcase }.map do |entry|
+          FIELDS.map { |name| cell(entry, name) }
+        end ]
       end
 
       def self.cell(entry, name)
@@ -30,13 +32,15 @@ module Kelvath
 
       attr_reader :rows
 
-      # model: the lexicon's; rows: of text, headings first. Raises UnreadableFile for headings that are not those of a lexicon.
+      # model: the lexicon's; rows: of text, headings first. Raises UnreadableFile for headings that are not those of a
+      # lexicon.
       def initialize(model, rows, ids:)
         @model = model
         @ids = ids
         @by_key = model.all(:lexicon_entry).to_h { |entry| [ Lexicon.key(entry.name), entry ] }
         @fields = headings(rows.first.to_a)
-        @rows = rows.drop(1).each_with_index.reject { |cells, _| cells.all? { |cell| cell.to_s.strip.empty? } }.map { |cells, index| read(cells, index + 2) }
+        @rows = rows.drop(1).each_with_index.reject { |cells, _| cells.all? { |cell| cell.to_s.strip.empty? } }
+                    .map { |cells, index| read(cells, index + 2) }
         find_duplicates
         find_circles
         note_shared_short_forms
@@ -48,11 +52,17 @@ module Kelvath
       # ChangeSet of the rows that are new, and of those changed ones that are taken (row numbers; nil: all).
       # Raises InvalidChange while any row is wrong: nothing comes in by halves.
       def change(taken: nil)
-        raise InvalidChange, problems.map { |row| InvalidChange::Problem.new(element_id: nil, field: nil, message: "Row #{row.number}: #{row.problem}") } if problems.any?
+        if problems.any?
+          raise InvalidChange, problems.map { |row|
+            InvalidChange::Problem.new(element_id: nil, field: nil, message: "Row #{row.number}: #{row.problem}")
+          }
+        end
 
         taken = taken&.to_set
         changed = of(:changed).select { |row| taken.nil? || taken.include?(row.number) }
-        ChangeSet.new(additions: of(:new).map(&:element), updates: changed.flat_map { |row| ChangeSet.updates_between(@model.fetch(row.element.id), row.element) })
+        ChangeSet.new(additions: of(:new).map(&:element), updates: changed.flat_map do |row|
+          ChangeSet.updates_between(@model.fetch(row.element.id), row.element)
+        end)
       end
 
       private
@@ -63,10 +73,15 @@ module Kelvath
         wrong = cells.zip(fields).filter_map { |cell, field| cell if field.nil? && !cell.to_s.strip.empty? }
         wanted = "The first row names the columns: #{known.keys.map(&:capitalize).join(', ')}; “Word” is needed."
         raise UnreadableFile.new("Row 1 has no column “Word”. #{wanted}", line: 1) unless fields.include?(:name)
-        raise UnreadableFile.new("Row 1 has columns that a lexicon does not have: #{wrong.map { |cell| "“#{cell}”" }.join(', ')}. #{wanted}", line: 1) if wrong.any?
+        if wrong.any?
+          raise UnreadableFile.new("Row 1 has columns that a lexicon does not " \
+                                   "have: #{wrong.map { |cell| "“#{cell}”" }.join(', ')}. #{wanted}", line: 1)
+        end
 
         double = fields.compact.tally.find { |_, count| count > 1 }&.first
-        raise UnreadableFile.new("Row 1 has the column “#{LexiconSheet.label(double)}” twice. #{wanted}", line: 1) if double
+        if double
+          raise UnreadableFile.new("Row 1 has the column “#{LexiconSheet.label(double)}” twice. #{wanted}", line: 1)
+        end
 
         fields
       end
@@ -76,10 +91,12 @@ module Kelvath
         old = @by_key[Lexicon.key(values.fetch(:name, ""))]
         element = old ? old.with(**values, name: old.name) : Metamodel::LexiconEntry.new(id: @ids.next, **values)
         fault = Soundness.entry_faults(element).first
-        row = Row.new(number:, word: element.name, state: state(old, element), changes: old ? changes(old, element) : [], notes: [], element:)
+        row = Row.new(number:, word: element.name, state: state(old, element),
+                      changes: old ? changes(old, element) : [], notes: [], element:)
         fault ? wrong(row, fault.last) : row
       rescue InvalidValue => error
-        Row.new(number:, word: cells[@fields.index(:name)].to_s, state: :wrong, changes: [], notes: [], problem: error.message)
+        Row.new(number:, word: cells[@fields.index(:name)].to_s, state: :wrong, changes: [], notes: [],
+                problem: error.message)
       end
 
       def state(old, element) = old.nil? ? :new : (old == element ? :same : :changed)
@@ -87,7 +104,10 @@ module Kelvath
       def values(cells)
         @fields.zip(cells).to_h { |name, cell| [ name, cell.to_s.strip ] }.except(nil).to_h do |name, text|
           field = Metamodel::LexiconEntry.fetch_field(name)
-          raise InvalidValue.new("#{field.label} is a formula (“#{text[0, 40]}”); write the value itself.", field: name, value: text) if Ledger::SheetCell.formula?(text)
+          if Ledger::SheetCell.formula?(text)
+            raise InvalidValue.new("#{field.label} is a formula (“#{text[0, 40]}”); write the value itself.",
+                                   field: name, value: text)
+          end
 
           [ name, parse(field, Ledger::SheetCell.text(text)) ]
         end
@@ -100,7 +120,9 @@ module Kelvath
       end
 
       def changes(old, element)
-        FIELDS.reject { |name| old[name] == element[name] }.map { |name| [ LexiconSheet.label(name), LexiconSheet.cell(old, name), LexiconSheet.cell(element, name) ] }
+        FIELDS.reject { |name| old[name] == element[name] }.map do |name|
+          [ LexiconSheet.label(name), LexiconSheet.cell(old, name), LexiconSheet.cell(element, name) ]
+        end
       end
 
       def wrong(row, message)
@@ -111,7 +133,8 @@ module Kelvath
 
       def find_duplicates
         rows.select(&:element).group_by { |row| Lexicon.key(row.word) }.each_value do |list|
-          list.drop(1).each { |row| wrong(row, "“#{row.word}” stands in row #{list.first.number} already; keep one of the two.") unless row.state == :wrong }
+          list.drop(1).each { |row| wrong(row, "“#{row.word}” stands in row #{list.first.number} already; keep one " \
+                                               "of the two.") unless row.state == :wrong }
         end
       end
 
@@ -119,16 +142,21 @@ module Kelvath
         usable = rows.reject { |row| row.state == :wrong }
         by_key = @by_key.merge(usable.to_h { |row| [ Lexicon.key(row.word), row.element ] })
         circles = Soundness.instead_circles(usable.map(&:element), by_key).to_h { |path| [ path.first.id, path ] }
-        usable.each { |row| wrong(row, Soundness.circle_words(circles[row.element.id])) if circles.key?(row.element.id) }
+        usable.each do |row|
+          wrong(row, Soundness.circle_words(circles[row.element.id])) if circles.key?(row.element.id)
+        end
       end
 
       # Many meanings of a short form are allowed; whoever brings one should know.
       def note_shared_short_forms
         shorts = Hash.new { |hash, short| hash[short] = [] }
         ids = rows.filter_map { |row| row.element&.id }.to_set
-        (@by_key.values.reject { |entry| ids.include?(entry.id) } + rows.filter_map(&:element)).each { |entry| entry.short_forms.each { |short| shorts[short.downcase] << entry.name } }
+        (@by_key.values.reject { |entry| ids.include?(entry.id) } + rows.filter_map(&:element)).each do |entry|
+          entry.short_forms.each { |short| shorts[short.downcase] << entry.name }
+        end
         rows.each do |row|
-          row.element&.short_forms.to_a.each { |short| (shorts[short.downcase] - [ row.word ]).first(3).then { |others| row.notes << "#{short} stands for #{others.join(', ')} too" if others.any? } }
+          row.element&.short_forms.to_a.each { |short| (shorts[short.downcase] - [ row.word ]).first(3)
+            .then { |others| row.notes << "#{short} stands for #{others.join(', ')} too" if others.any? } }
         end
       end
     end

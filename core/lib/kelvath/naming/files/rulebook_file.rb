@@ -17,21 +17,34 @@ module Kelvath
       # model: the rulebook's; lexicon: a Lexicon whose words go along. Fields that say nothing are left out.
       def write(model, lexicon: nil)
         header = model.header
-        document = { "format" => FORMAT, "version" => VERSION, "name" => header.name, "definition" => header.definition, "rules" => model.all(:name_rule).sort_by { |rule| Metamodel::NameRule::OBJECTS.index(rule.of) }.map { |rule| { "of" => rule.of, **plain(rule) } } }
-        document["lexicon"] = lexicon.entries.sort_by { |entry| entry.name.downcase }.map { |entry| plain(entry) } if lexicon
+        document = { "format" => FORMAT, "version" => VERSION, "name" => header.name, "definition" => header.definition,
+                     "rules" => model.all(:name_rule).sort_by { |rule| Metamodel::NameRule::OBJECTS.index(rule.of) }
+                                     .map { |rule| { "of" => rule.of, **plain(rule) } } }
+        if lexicon
+          document["lexicon"] = lexicon.entries.sort_by { |entry| entry.name.downcase }.map { |entry| plain(entry) }
+        end
+
         "#{JSON.pretty_generate(document)}\n"
       end
 
       # Raises UnreadableFile, which says which rule or word is wrong and what would be right.
       def read(text, ids:)
         data = Interchange::ModelFile.parse(text)
-        raise UnreadableFile, "This is not a Kelvath rulebook: it should begin with \"format\": \"#{FORMAT}\" and hold a list of rules." unless data.is_a?(Hash) && data["format"] == FORMAT && data["rules"].is_a?(Array)
-        raise UnreadableFile, "This rulebook file is of version #{data['version']}; version #{VERSION} can be read." unless data["version"] == VERSION
+        unless data.is_a?(Hash) && data["format"] == FORMAT && data["rules"].is_a?(Array)
+          raise UnreadableFile, "This is not a Kelvath rulebook: it should begin with \"format\": \"#{FORMAT}\" and " \
+                                "hold a list of rules."
+        end
+
+        unless data["version"] == VERSION
+          raise UnreadableFile, "This rulebook file is of version #{data['version']}; version #{VERSION} can be read."
+        end
 
         rules = elements(:name_rule, data["rules"], "Rule", ids)
         entries = elements(:lexicon_entry, Array(data["lexicon"]), "Word", ids)
         check(rules + entries)
-        Content.new(name: Metamodel::Header.fetch_field(:name).parse(data["name"].to_s), definition: Metamodel::Header.fetch_field(:definition).parse(data["definition"].to_s), rules:, entries:)
+        Content.new(name: Metamodel::Header.fetch_field(:name).parse(data["name"].to_s),
+                    definition: Metamodel::Header.fetch_field(:definition).parse(data["definition"].to_s), rules:,
+                    entries:)
       end
 
       # ChangeSet of a new rulebook with the rules of a file; kinds that the file leaves out get the plain rule.

@@ -42,7 +42,9 @@ module Kelvath
         end
 
         # The first letters: three or more say much, one says little.
-        def prefix_fit(short, word) = short.length == word.length ? 1.0 : { 1 => 0.3, 2 => 0.5, 3 => 0.82 }.fetch(short.length, 0.88)
+        def prefix_fit(short, word)
+          short.length == word.length ? 1.0 : { 1 => 0.3, 2 => 0.5, 3 => 0.82 }.fetch(short.length, 0.88)
+        end
 
         # Some of the consonants: better with the last one, and with no vowel among them.
         def consonant_fit(short, word)

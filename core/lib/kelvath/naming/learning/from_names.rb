@@ -11,8 +11,10 @@ module Kelvath
         LEAST_JOINED = 5 # letters of a part that may be several run together
         LEAST = 0.3 # a weaker guess is not worth a person's time
         # What a value of a type is likely to be called, at the end of a name.
-        TYPE_WORDS = { "date" => %w[date day], "time" => %w[time hour], "timestamp" => %w[timestamp moment time date], "boolean" => %w[flag indicator], "decimal" => %w[amount rate price percent percentage weight],
-                       "integer" => %w[number quantity count identifier], "text" => %w[name code text description reference type status] }.freeze
+        TYPE_WORDS = { "date" => %w[date day], "time" => %w[time hour], "timestamp" => %w[timestamp moment time date],
+                       "boolean" => %w[flag indicator], "decimal" => %w[amount rate price percent percentage weight],
+                       "integer" => %w[number quantity count identifier],
+                       "text" => %w[name code text description reference type status] }.freeze
 
         # names: Name values; said: words that the model writes out in full (lower case).
         Name = Struct.new(:text, :type, keyword_init: true)
@@ -22,14 +24,18 @@ module Kelvath
           platforms = model.all(:design).to_h { |design| [ design.id, Platforms.fetch(design.platform) ] }
           names = model.all(:table).flat_map do |table|
             columns = Metamodel::Column.nested(model, table.id).map(&:first)
-            [ Name.new(text: table.name), *columns.map { |column| Name.new(text: column.name, type: platforms[table.parent_id]&.logical_type(column.native_type)&.fetch(:type)) } ]
+            [ Name.new(text: table.name), *columns.map { |column| Name.new(
+              text: column.name, type: platforms[table.parent_id]&.logical_type(column.native_type)&.fetch(:type)
+            ) } ]
           end
           new(names, lexicon, said: words_said(model))
         end
 
         def self.words_said(model)
-          texts = model.all(:table).map(&:comment) + model.all(:column).map(&:comment) + model.all(:entity).flat_map { |entity| [ entity.name, entity.definition ] } +
-                  model.all(:attribute).flat_map { |attribute| [ attribute.name, attribute.definition ] } + model.all(:view).map(&:name)
+          texts = model.all(:table).map(&:comment) + model.all(:column).map(&:comment) +
+                  model.all(:entity).flat_map { |entity| [ entity.name, entity.definition ] } +
+                  model.all(:attribute).flat_map { |attribute| [ attribute.name, attribute.definition ] } +
+                  model.all(:view).map(&:name)
           texts.flat_map { |text| Splitting.parts(text) }.map(&:downcase).select { |word| word.length > 3 }.to_set
         end
 
@@ -44,7 +50,9 @@ module Kelvath
         def proposals
           joined, single = places.partition { |part, _| split(part) }
           found = single.filter_map { |part, seen| proposal(part, seen) }
-          (found + joined.map { |part, seen| split_proposal(part, seen, found) }).sort_by { |each| [ -each.confidence, each.short ] }
+          (found + joined.map { |part, seen| split_proposal(part, seen, found) }).sort_by do |each|
+            [ -each.confidence, each.short ]
+          end
         end
 
         # Words that a part may stand for, [[word, weight], …], the best first.
@@ -62,7 +70,9 @@ module Kelvath
         # { part that nothing explains => [[name, whether it ends it], …] }
         def places
           @places ||= @names.each_with_object(Hash.new { |hash, part| hash[part] = [] }) do |name, found|
-            parts(name.text).each_with_index { |part, index| found[part] << [ name, index == parts(name.text).size - 1 ] if unknown?(part) }
+            parts(name.text).each_with_index do |part, index|
+              found[part] << [ name, index == parts(name.text).size - 1 ] if unknown?(part)
+            end
           end
         end
 
@@ -72,22 +82,30 @@ module Kelvath
 
           known = @names.flat_map { |name| parts(name.text) }.to_set if @singles.nil?
           @singles ||= known.select { |each| each.length.between?(2, 6) }.to_set
-          Segmenting.by { |piece| piece != part && (@singles.include?(piece) || @lexicon.meanings(piece).any?) }.split(part)
+          Segmenting.by { |piece| piece != part && (@singles.include?(piece) || @lexicon.meanings(piece).any?) }
+                    .split(part)
         end
 
         def split_proposal(part, seen, found)
-          words = split(part).map { |piece| (@lexicon.meanings(piece).first || @lexicon.entry(piece))&.name&.downcase || found.find { |proposal| proposal.short == piece }&.word || piece }
-          Proposal.new(word: words.join(" "), short: part, confidence: 0.6, evidence: [ "reads as #{split(part).map(&:upcase).join(' and ')}, which stand by themselves elsewhere", *seen.map { |name, _| name.text }.uniq.first(3) ], others: [])
+          words = split(part).map { |piece| (@lexicon.meanings(piece).first || @lexicon.entry(piece))&.name&.downcase ||
+                                            found.find { |proposal| proposal.short == piece }&.word || piece }
+          Proposal.new(word: words.join(" "), short: part, confidence: 0.6,
+                       evidence: [ "reads as #{split(part).map(&:upcase).join(' and ')}, which stand by themselves " \
+                                   "elsewhere", *seen.map { |name, _| name.text }.uniq.first(3) ], others: [])
         end
 
         def parts(text) = (@parts ||= {})[text] ||= Splitting.parts(text).map(&:downcase)
 
         # Digits, single letters and words written out need nothing.
         def unknown?(part)
-          part.length > 1 && part.match?(/\A[a-z]+\z/) && @lexicon.meanings(part).empty? && @lexicon.match([ part ], 0).nil? && !written_out?(part)
+          part.length > 1 && part.match?(/\A[a-z]+\z/) && @lexicon.meanings(part).empty? &&
+            @lexicon.match([ part ], 0).nil? && !written_out?(part)
         end
 
-        def written_out?(part) = Lettering::JOINTS.include?(part) || part == "id" || (part.length == 3 && Dictionary.ranks.fetch(part, 1 << 30) < 2000) || (part.length > 3 && (@said.include?(part) || Dictionary.whole?(part)))
+        def written_out?(part)
+          Lettering::JOINTS.include?(part) || part == "id" || (part.length == 3 && Dictionary.ranks.fetch(part, 1 <<
+            30) < 2000) || (part.length > 3 && (@said.include?(part) || Dictionary.whole?(part)))
+        end
 
         # How likely the word is meant: how well the part fits it, how common the word is, whether names
         # of data use it, whether this model says it, whether the type speaks for it.
@@ -119,12 +137,15 @@ module Kelvath
 
           share = weight / (weight + (others.first&.last || 0)) # one half when another word is as likely
           confidence = ([ weight, 1 ].min * share * 1.4).clamp(0.05, 0.95).round(2)
-          Proposal.new(word:, short: part, confidence:, evidence: evidence(part, word, seen), others: others.map(&:first).first(MOST_OTHERS))
+          Proposal.new(word:, short: part, confidence:, evidence: evidence(part, word, seen),
+                       others: others.map(&:first).first(MOST_OTHERS))
         end
 
         def evidence(part, word, seen)
-          [ "stands in #{seen.size} #{seen.one? ? 'name' : 'names'}", *("the model writes “#{word}” out" if @said.include?(word)),
-            *("columns of its type are called so" if typed?(word, seen)), *seen.map { |name, _| name.text }.uniq.first(3) ]
+          [ "stands in #{seen.size} #{seen.one? ? 'name' : 'names'}",
+            *("the model writes “#{word}” out" if @said.include?(word)),
+            *("columns of its type are called so" if typed?(word, seen)),
+            *seen.map { |name, _| name.text }.uniq.first(3) ]
         end
       end
     end

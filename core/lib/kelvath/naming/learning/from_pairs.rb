@@ -19,9 +19,13 @@ module Kelvath
         # Proposal values, the surest first; those that the lexicon has already are left out.
         def proposals
           votes = Hash.new { |hash, key| hash[key] = [] }
-          @pairs.uniq.each { |words, name| aligned(words, name).each { |word, short, fit| votes[[ word, short ]] << [ fit, "#{words} = #{name}" ] } }
+          @pairs.uniq.each do |words, name|
+            aligned(words, name).each { |word, short, fit| votes[[ word, short ]] << [ fit, "#{words} = #{name}" ] }
+          end
           shorts = votes.keys.group_by(&:last)
-          votes.filter_map { |(word, short), seen| proposal(word, short, seen, shorts.fetch(short), votes) unless known?(word, short) }.sort_by { |each| [ -each.confidence, each.short ] }
+          votes.filter_map { |(word, short), seen| proposal(
+            word, short, seen, shorts.fetch(short), votes
+          ) unless known?(word, short) }.sort_by { |each| [ -each.confidence, each.short ] }
         end
 
         # [[words, short form, how well they fit], …] of one pair, those that are the same left out.
@@ -37,7 +41,9 @@ module Kelvath
         # Needleman and Wunsch, 1970).
         def best(long, short)
           table = Array.new(long.size + 1) { Array.new(short.size + 1) }
-          (0..long.size).each { |row| (0..short.size).each { |column| table[row][column] = cell(table, long, short, row, column) } }
+          (0..long.size).each do |row|
+            (0..short.size).each { |column| table[row][column] = cell(table, long, short, row, column) }
+          end
           table[long.size][short.size].last
         end
 
@@ -58,7 +64,9 @@ module Kelvath
             words = long[row - size, size]
             fit = words == [ short[column - 1] ] ? 1.2 : Abbreviation.fit_phrase(short[column - 1], words)
             before = table[row - size][column - 1]
-            [ before.first + (fit * size), [ *before.last, [ words.join(" "), short[column - 1], fit ] ] ] if fit >= LEAST_FIT
+            if fit >= LEAST_FIT
+              [ before.first + (fit * size), [ *before.last, [ words.join(" "), short[column - 1], fit ] ] ]
+            end
           end
         end
 
@@ -69,7 +77,8 @@ module Kelvath
           share = seen.size.to_f / rivals.sum { |rival| votes[rival].size }
           fit = seen.sum(&:first) / seen.size
           confidence = (fit * share * (1 - (0.35 / seen.size))).clamp(0.0, 0.99).round(2)
-          Proposal.new(word:, short:, confidence:, evidence: [ "stands in #{seen.size} #{seen.one? ? 'pair' : 'pairs'}", *seen.map(&:last).first(3) ], others: rivals.map(&:first) - [ word ])
+          Proposal.new(word:, short:, confidence:, evidence: [ "stands in #{seen.size} #{seen.one? ? 'pair' : 'pairs'}",
+                                                               *seen.map(&:last).first(3) ], others: rivals.map(&:first) - [ word ])
         end
       end
     end

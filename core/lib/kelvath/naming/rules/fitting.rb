@@ -43,7 +43,9 @@ module Kelvath
         inner = @limit - @rule.suffix.bytesize
         body = name.delete_suffix(@rule.suffix)
         return clip(hash(name), @limit) if tail.bytesize >= @limit
-        return "#{clip(name, @limit - tail.bytesize)}#{tail}" if @rule.suffix.empty? || inner < tail.bytesize + LEAST_BODY
+        if @rule.suffix.empty? || inner < tail.bytesize + LEAST_BODY
+          return "#{clip(name, @limit - tail.bytesize)}#{tail}"
+        end
 
         "#{clip(body, inner - tail.bytesize)}#{tail}#{@rule.suffix}"
       end
@@ -53,7 +55,12 @@ module Kelvath
       def fits?(name) = @limit.nil? || name.bytesize <= @limit
       def joint = Lettering.separator(@rule)
 
-      def hash(name) = Digest::SHA256.hexdigest(name)[0, HASH_LENGTH].then { |digits| @rule[:case] == "UPPER" ? digits.upcase : digits }
+      def hash(name)
+        Digest::SHA256.hexdigest(name)[0, HASH_LENGTH].then do |digits|
+          @rule[:case] == "UPPER" ? digits.upcase : digits
+        end
+      end
+
       def clip(name, bytes) = name.byteslice(0, bytes).scrub("").sub(/[_\-. ]+\z/, "")
 
       def whole(parts, losses = nil)

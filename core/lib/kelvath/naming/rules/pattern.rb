@@ -6,14 +6,19 @@ module Kelvath
     class Pattern
       TEXT = "text:"
       # What a part of a pattern may be, and what it is called.
-      PARTS = { "table" => "the table", "columns" => "its columns", "target" => "the table referred to", "role" => "the role, or the table referred to" }.freeze
+      PARTS = { "table" => "the table", "columns" => "its columns", "target" => "the table referred to",
+                "role" => "the role, or the table referred to" }.freeze
       # What may stand where: only a foreign key refers to another table.
-      OFFERED = { primary_key: %w[table columns], unique_key: %w[table columns], index: %w[table columns], check: %w[table columns], foreign_key: PARTS.keys }.freeze
+      OFFERED = { primary_key: %w[table columns], unique_key: %w[table columns], index: %w[table columns],
+                  check: %w[table columns], foreign_key: PARTS.keys }.freeze
 
       # Raises InvalidValue for a part that there is not.
       def self.check(kind, parts)
-        wrong = parts.find { |part| !part.start_with?(TEXT) && !OFFERED.fetch(kind.to_sym).include?(part) } or return parts
-        raise InvalidValue.new("“#{wrong}” is not a part of such a name; there are #{OFFERED.fetch(kind.to_sym).join(', ')}, and #{TEXT}… for letters of your own.", field: :pattern, value: wrong)
+        wrong = parts.find { |part| !part.start_with?(TEXT) && !OFFERED.fetch(kind.to_sym).include?(part) } or
+          return parts
+        raise InvalidValue.new("“#{wrong}” is not a part of such a name; there " \
+                               "are #{OFFERED.fetch(kind.to_sym).join(', ')}, and #{TEXT}… for letters of " \
+                               "your own.", field: :pattern, value: wrong)
       end
 
       def initialize(rule)
@@ -22,7 +27,8 @@ module Kelvath
 
       # The name of parts; what there is not is left out, and a pattern that says nothing gives the table's name.
       def text(parts)
-        names = @rule.pattern.flat_map { |part| part.start_with?(TEXT) ? [ part.delete_prefix(TEXT) ] : Array(parts[part]) }.reject { |name| name.to_s.empty? }
+        names = @rule.pattern.flat_map { |part| part.start_with?(TEXT) ? [ part.delete_prefix(TEXT) ] :
+                                                  Array(parts[part]) }.reject { |name| name.to_s.empty? }
         names = [ parts.fetch("table") ] if names.empty?
         "#{@rule.prefix}#{joined(names)}#{@rule.suffix}"
       end

@@ -20,7 +20,8 @@ module Kelvath
 
       # The rule of a kind: :table, :primary_key … Raises UnknownName.
       def rule(kind)
-        @rules[kind] || (equal?(Rulebook.plain) ? raise(UnknownName, "There is no rule for “#{kind}”.") : Rulebook.plain.rule(kind))
+        @rules[kind] ||
+          (equal?(Rulebook.plain) ? raise(UnknownName, "There is no rule for “#{kind}”.") : Rulebook.plain.rule(kind))
       end
     end
 
@@ -52,13 +53,16 @@ module Kelvath
 
       # Text to the physical name of a kind on a platform (a Platforms::Platform, nil for any). Answers a Translation.
       def physical(text, kind, platform: nil)
-        translator = @translators[[ kind, platform&.key ]] ||= ToPhysical.new(lexicon, rule(kind), limit: platform&.identifier_limit, reserved: platform ? platform.reserved_words : [])
+        translator = @translators[[ kind, platform&.key ]] ||= ToPhysical.new(
+          lexicon, rule(kind), limit: platform&.identifier_limit, reserved: platform ? platform.reserved_words : []
+        )
         translator.translate(text)
       end
 
       # A table's or column's name to the words of its entity or attribute. Answers a Translation.
       def words(name, kind, **near)
-        (@translators[[ kind, :words ]] ||= ToWords.new(lexicon, rule(Rulebook::COUNTERPARTS.fetch(kind)), written: rule(kind))).translate(name, **near)
+        (@translators[[ kind, :words ]] ||= ToWords.new(lexicon, rule(Rulebook::COUNTERPARTS.fetch(kind)),
+                                                        written: rule(kind))).translate(name, **near)
       end
 
       # A name put together from parts that are physical names already, such as that of a key.

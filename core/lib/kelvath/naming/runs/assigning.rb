@@ -15,8 +15,11 @@ module Kelvath
       def names(wanted)
         exact, others = wanted.sort_by(&:first).partition { |_, (now, want)| now == want && @scope.claim(now) }
         given = exact.to_h { |id, (now, _)| [ id, now ] }
-        numbered, fresh = others.partition { |_, (now, want, limit)| now != want && !@scope.free?(want) && @scope.variant?(now, want, limit:) && @scope.claim(now) }
-        given.merge(numbered.to_h { |id, (now, _)| [ id, now ] }, fresh.to_h { |id, (_, want, limit)| [ id, @scope.take(want, limit:) ] })
+        numbered, fresh = others.partition do |_, (now, want, limit)|
+          now != want && !@scope.free?(want) && @scope.variant?(now, want, limit:) && @scope.claim(now)
+        end
+        given.merge(numbered.to_h { |id, (now, _)| [ id, now ] },
+                    fresh.to_h { |id, (_, want, limit)| [ id, @scope.take(want, limit:) ] })
       end
     end
   end

@@ -39,25 +39,37 @@ module Kelvath
         objects = (logical_elements + rows.map { |row| @model.fetch(row.id) }).group_by { |element| area_id(element) }
         [ *@model.all(:subject_area), nil ].filter_map do |area|
           list = objects.fetch(area&.id, [])
-          Area.new(subject_area: area, objects: list.size, complying: list.count { |element| !wrong.include?(element.id) }) if list.any?
+          if list.any?
+            Area.new(subject_area: area, objects: list.size,
+                     complying: list.count { |element| !wrong.include?(element.id) })
+          end
         end
       end
 
       # Figures of the whole model.
-      def total = areas.then { |list| Area.new(subject_area: nil, objects: list.sum(&:objects), complying: list.sum(&:complying)) }
+      def total
+        areas.then do |list|
+          Area.new(subject_area: nil, objects: list.sum(&:objects), complying: list.sum(&:complying))
+        end
+      end
 
       # UnknownWord values, the most frequent first.
       def unknown_words
         return [] if @standard.lexicon.empty?
 
         found = Hash.new { |hash, word| hash[word] = [] }
-        (@model.all(:entity) + @model.all(:attribute)).each { |element| translation(element).unknown.each { |word| found[word.downcase] << element } }
-        found.map { |word, elements| UnknownWord.new(word:, count: elements.size, elements: elements.first(FEW)) }.sort_by { |unknown| [ -unknown.count, unknown.word ] }
+        (@model.all(:entity) + @model.all(:attribute)).each do |element|
+          translation(element).unknown.each { |word| found[word.downcase] << element }
+        end
+        found.map { |word, elements| UnknownWord.new(word:, count: elements.size, elements: elements.first(FEW)) }
+             .sort_by { |unknown| [ -unknown.count, unknown.word ] }
       end
 
       private
 
-      def logical_elements = RULED.flat_map { |kind| @model.all(kind) } + @model.all(:relationship).reject { |link| link.phrase.empty? }
+      def logical_elements
+        RULED.flat_map { |kind| @model.all(kind) } + @model.all(:relationship).reject { |link| link.phrase.empty? }
+      end
 
       def translation(element) = @standard.physical(element.name, element.kind == :entity ? :table : :column)
 
@@ -66,8 +78,13 @@ module Kelvath
         logical_elements.filter_map do |element|
           text = element.kind == :relationship ? element.phrase : element.name
           judged = @standard.physical(text, element.kind)
-          warnings = judged.warnings.reject { |warning| warning.code == :unknown && %i[relationship domain].include?(element.kind) }
-          warnings += [ Warning.new(code: :style, text: "It should be written “#{judged.text}”.") ] if misspelt?(text, judged)
+          warnings = judged.warnings.reject do |warning|
+            warning.code == :unknown && %i[relationship domain].include?(element.kind)
+          end
+          if misspelt?(text, judged)
+            warnings += [ Warning.new(code: :style, text: "It should be written “#{judged.text}”.") ]
+          end
+
           Breach.new(element:, warnings:, wanted: wanted(element, text, judged)) if warnings.any?
         end
       end
@@ -84,13 +101,21 @@ module Kelvath
       # The design that leads is judged by nobody.
       def physical_rows(design_id)
         (@physical_rows ||= {})[design_id] ||=
-          design_id == @model.header.names_from_id ? [] : PhysicalRun.new(@model, @model.fetch(design_id), @standard, all: false).rows
+          if design_id == @model.header.names_from_id
+            []
+          else
+            PhysicalRun.new(@model, @model.fetch(design_id), @standard, all: false).rows
+          end
       end
 
       def physical_breaches(design_id)
         physical_rows(design_id).filter_map do |row|
           warnings = row.warnings.reject { |warning| UNBLAMED.include?(warning.code) || warning.code == :unknown }
-          warnings += [ Warning.new(code: :out_of_step, text: "It follows the logical name and should be “#{row.after}”.") ] if row.changed?
+          if row.changed?
+            warnings += [ Warning.new(code: :out_of_step,
+                                      text: "It follows the logical name and should be “#{row.after}”.") ]
+          end
+
           Breach.new(element: @model.fetch(row.id), warnings:, wanted: row.changed? ? row.after : nil) if warnings.any?
         end
       end
@@ -98,8 +123,10 @@ module Kelvath
       def area_id(element)
         case element.kind
         when :entity then element.subject_area_id
-        when :attribute, :column, *DesignNames::CONSTRAINTS then @model[element.parent_id]&.then { |owner| area_id(owner) }
-        when :table then @model[element.source_id]&.then { |entity| entity.kind == :entity ? entity.subject_area_id : nil }
+        when :attribute, :column, *DesignNames::CONSTRAINTS
+          @model[element.parent_id]&.then { |owner| area_id(owner) }
+        when :table
+          @model[element.source_id]&.then { |entity| entity.kind == :entity ? entity.subject_area_id : nil }
         end
       end
     end

@@ -36,7 +36,8 @@ module Kelvath
       def constraint(table, element, names)
         return if element.source_id.empty?
 
-        @wanted.patterned(rule_of(element), { "table" => names.call(table.id), "columns" => column_ids(table, element).map { |id| names.call(id) }, **target(element, names) })
+        @wanted.patterned(rule_of(element), { "table" => names.call(table.id), "columns" => column_ids(table, element)
+          .map { |id| names.call(id) }, **target(element, names) })
       end
 
       # Which rule names it: a Metamodel::NameRule's kind.
@@ -53,11 +54,17 @@ module Kelvath
       private
 
       def held_by_source(entity_id)
-        @held[entity_id] ||= @prepared[entity_id]&.kind == :entity ? @keys.held(entity_id).to_h { |held| [ Derivation::Tables.source_id(held), held ] } : {}
+        @held[entity_id] ||= @prepared[entity_id]&.kind == :entity ?
+                               @keys.held(entity_id).to_h { |held| [ Derivation::Tables.source_id(held), held ] } :
+                               {}
       end
 
       def column_ids(table, element)
-        element.kind == :check ? @model.children(table.id, :column).select { |column| column.source_id == element.source_id }.map(&:id) : element.column_ids
+        if element.kind == :check
+          @model.children(table.id, :column).select { |column| column.source_id == element.source_id }.map(&:id)
+        else
+          element.column_ids
+        end
       end
 
       def target(element, names)

@@ -36,27 +36,36 @@ module Kelvath
       def complete
         fix_typed_names
         words_follow
-        @before.all(:design).each { |design| design_follows(design) unless design.id == @leading || !Platforms.keys.include?(design.platform) }
+        @before.all(:design).each do |design|
+          design_follows(design) unless design.id == @leading || !Platforms.keys.include?(design.platform)
+        end
         ChangeSet.new(additions: @change.additions, updates: @updates.values, removals: @change.removals)
       end
 
       private
 
       # The model as it will be, as far as it is known by now.
-      def after = @after ||= ChangeSet.new(additions: @change.additions, updates: @updates.values, removals: @change.removals).apply(@before)
+      def after
+        @after ||= ChangeSet.new(additions: @change.additions, updates: @updates.values,
+                                 removals: @change.removals).apply(@before)
+      end
 
       def set(element, field, value)
         return if element[field] == value
 
         @after = nil
         key = [ element.id, field ]
-        @updates[key] = ChangeSet::Update.new(id: element.id, field:, before: @updates[key]&.before || @before[element.id]&.[](field), after: value).freeze
+        @updates[key] = ChangeSet::Update.new(id: element.id, field:, before: @updates[key]&.before ||
+          @before[element.id]&.[](field), after: value).freeze
       end
 
       def fix_typed_names
         @change.updates.each do |update|
           element = @before[update.id]
-          next unless update.field == :name && element && Following.following?(element, @before) && !@updates.key?([ update.id, :name_fixed ])
+          unless update.field == :name && element && Following.following?(element, @before) &&
+                 !@updates.key?([ update.id, :name_fixed ])
+            next
+          end
 
           set(element, :name_fixed, true)
         end
@@ -77,15 +86,19 @@ module Kelvath
 
       def leading_tables(element)
         case element.kind
-        when :table, :column then [ element, *@before.ancestors(element) ].select { |each| each.kind == :table && each.parent_id == @leading }
-        when :entity, :attribute then @leading ? Metamodel::Design.tables(@before, @leading).select { |table| [ element.id, element.parent_id ].include?(table.source_id) } : []
+        when :table, :column
+          [ element, *@before.ancestors(element) ].select { |each| each.kind == :table && each.parent_id == @leading }
+        when :entity, :attribute then @leading ? Metamodel::Design.tables(@before, @leading).select { |table|
+          [ element.id, element.parent_id ].include?(table.source_id)
+        } : []
         else []
         end
       end
 
       # Only what belongs to something that moved: the rest may be out of step for reasons of its own.
       def moved_row?(row, moved)
-        moved.any? { |update| update.id == row.id || @before[update.id].then { |element| element.kind.to_s.match?(/table|column/) && element.source_id == row.id } }
+        moved.any? { |update| update.id == row.id || @before[update.id]
+          .then { |element| element.kind.to_s.match?(/table|column/) && element.source_id == row.id } }
       end
 
       def design_follows(design)
@@ -93,28 +106,37 @@ module Kelvath
         freed = freed_ids(design)
         return if tables.empty? && freed.empty?
 
-        DesignMove.new(@before, after, design, @standard, tables, freed).names.each { |element, name| set(element, :name, name) }
+        DesignMove.new(@before, after, design, @standard, tables, freed).names.each do |element, name|
+          set(element, :name, name)
+        end
       end
 
       def freed_ids(design)
-        @change.updates.select { |update| update.field == :name_fixed && update.after == false && PHYSICAL.include?(@before[update.id]&.kind) }
+        @change.updates.select do |update|
+          update.field == :name_fixed && update.after == false && PHYSICAL.include?(@before[update.id]&.kind)
+        end
                .map(&:id).select { |id| design_of(@before.fetch(id)) == design.id }
       end
 
       # Tables whose entity changed, or got a key from one that did.
       def affected_tables(design)
-        renamed = @updates.values.any? { |update| %i[name role_name].include?(update.field) && %i[entity attribute relationship].include?(@before[update.id]&.kind) }
+        renamed = @updates.values.any? { |update| %i[name role_name].include?(update.field) &&
+                                                  %i[entity attribute relationship].include?(@before[update.id]&.kind) }
         tables = Metamodel::Design.tables(@before, design.id)
         return tables.select { |table| touched_tables.include?(table.id) } unless renamed
 
         ids = (@affected ||= Diagram::Affected.between(@before, after, "logical"))
-        tables.select { |table| ids.include?(table.source_id) || meets?(table.source_id, ids) || touched_tables.include?(table.id) }
+        tables.select do |table|
+          ids.include?(table.source_id) || meets?(table.source_id, ids) || touched_tables.include?(table.id)
+        end
       end
 
       # Tables in which a name was given by hand or freed, and those that refer to them: names of keys follow.
       def touched_tables
         @touched_tables ||= begin
-          own = @change.updates.filter_map { |update| @before[update.id] }.select { |element| PHYSICAL.include?(element.kind) }.map { |element| element.kind == :table ? element.id : element.parent_id }
+          own = @change.updates.filter_map { |update| @before[update.id] }.select { |element|
+            PHYSICAL.include?(element.kind)
+          }.map { |element| element.kind == :table ? element.id : element.parent_id }
           own.flat_map { |id| [ id, *@before.referrers(id, :foreign_key).map(&:parent_id) ] }.to_set
         end
       end
@@ -178,7 +200,10 @@ module Kelvath
       def moved_constraints(table)
         DesignNames::CONSTRAINTS.flat_map { |kind| @after.children(table.id, kind) }.filter_map do |element|
           wanted = @new.constraint(table, element, ->(id) { new_name(id) })
-          [ element, wanted ] if wanted && !element.name_fixed && (@freed.include?(element.id) || (wanted != element.name && in_step?(table, element)))
+          if wanted && !element.name_fixed &&
+             (@freed.include?(element.id) || (wanted != element.name && in_step?(table, element)))
+            [ element, wanted ]
+          end
         end
       end
 
@@ -200,7 +225,11 @@ module Kelvath
       def list_everything_named
         tables = Metamodel::Design.tables(@after, @design.id)
         ids = tables.to_set(&:id)
-        tables + Metamodel::Design.views(@after, @design.id) + DesignNames::CONSTRAINTS.flat_map { |kind| @after.ids_of(kind).filter_map { |id| @after.elements[id].then { |element| element if ids.include?(element.parent_id) } } }
+        tables + Metamodel::Design.views(@after, @design.id) + DesignNames::CONSTRAINTS.flat_map do |kind|
+          @after.ids_of(kind).filter_map do |id|
+            @after.elements[id].then { |element| element if ids.include?(element.parent_id) }
+          end
+        end
       end
 
       # Gives each moved one what is free beside those that stay.
@@ -210,7 +239,9 @@ module Kelvath
         ids = moved.keys.map(&:id).to_set
         now = new_names
         given = Assigning.new(siblings.filter_map { |each| now[each.id] || each.name unless ids.include?(each.id) })
-                         .names(moved.to_h { |element, wanted| [ element.id, [ element.name, wanted, @new.limit(element) ] ] })
+                         .names(moved.to_h do |element, wanted|
+                           [ element.id, [ element.name, wanted, @new.limit(element) ] ]
+                         end)
         moved.each_key { |element| moved[element] = given.fetch(element.id) }
       end
     end

@@ -6,9 +6,12 @@ module Kelvath
     # others do not.
     class RoundTrip
       CAUSES = {
-        shared: "its short form stands for another word too", word: "its short form is a word itself", phrase: "words beside each other read as one phrase", forbidden: "a forbidden word is replaced",
-        retired: "a word is retired", left_out: "words are left out", order: "the class word is moved to the end", number: "singular and plural become one", vowels: "vowels are dropped",
-        cut: "the name is cut", characters: "letters with marks are written plainly", reserved: "a reserved word is changed", separators: "nothing stands between the words",
+        shared: "its short form stands for another word too", word: "its short form is a word itself",
+        phrase: "words beside each other read as one phrase", forbidden: "a forbidden word is replaced",
+        retired: "a word is retired", left_out: "words are left out", order: "the class word is moved to the end",
+        number: "singular and plural become one", vowels: "vowels are dropped",
+        cut: "the name is cut", characters: "letters with marks are written plainly",
+        reserved: "a reserved word is changed", separators: "nothing stands between the words",
         digits: "a number runs into a word", empty: "nothing of it can be written", other: "it reads back differently"
       }.freeze
 
@@ -19,8 +22,14 @@ module Kelvath
 
       # The words of a lexicon as names of columns, then the names of a model, if one is given.
       def self.of(standard, model: nil, platform: nil)
-        names = standard.lexicon.entries.reject { |entry| %w[forbidden retired].include?(entry.status) }.map { |entry| [ entry.name, :column ] }
-        names += model.all(:entity).map { |entity| [ entity.name, :table ] } + model.all(:attribute).map { |attribute| [ attribute.name, :column ] } if model
+        names = standard.lexicon.entries.reject { |entry| %w[forbidden retired].include?(entry.status) }.map do |entry|
+          [ entry.name, :column ]
+        end
+        if model
+          names += model.all(:entity).map { |entity| [ entity.name, :table ] } +
+                   model.all(:attribute).map { |attribute| [ attribute.name, :column ] }
+        end
+
         new(standard, names.uniq, platform:)
       end
 
@@ -72,7 +81,9 @@ module Kelvath
         end
       end
 
-      def run_together(there, back) = back.steps.size < there.steps.size && back.steps.any? { |step| step.word.include?(" ") } ? [ :phrase ] : []
+      def run_together(there, back)
+        back.steps.size < there.steps.size && back.steps.any? { |step| step.word.include?(" ") } ? [ :phrase ] : []
+      end
     end
   end
 end

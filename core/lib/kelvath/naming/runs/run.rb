@@ -16,7 +16,9 @@ module Kelvath
       # attributes that belong to it. all: names set by hand too. within: ids of entities, subject areas,
       # tables or columns that are meant; none: the whole. Raises NotFound, UnknownName.
       def self.of(model, standard, design_id:, direction: "physical", all: false, within: [])
-        raise UnknownName, "Names go to #{DIRECTIONS.join(' or to ')}, not to “#{direction}”." unless DIRECTIONS.include?(direction)
+        unless DIRECTIONS.include?(direction)
+          raise UnknownName, "Names go to #{DIRECTIONS.join(' or to ')}, not to “#{direction}”."
+        end
 
         design = model.fetch(design_id)
         type = direction == "words" ? LogicalRun : PhysicalRun
@@ -65,7 +67,8 @@ module Kelvath
 
       def typed_instead(row, typed)
         name = @model.fetch(row.id).class.fetch_field(:name).parse(typed)
-        [ (update(row, :name, row.before, name) if name != row.before), (update(row, :name_fixed, false, true) unless row.fixed) ].compact
+        [ (update(row, :name, row.before, name) if name != row.before),
+          (update(row, :name_fixed, false, true) unless row.fixed) ].compact
       end
 
       def update(row, field, before, after) = ChangeSet::Update.new(id: row.id, field:, before:, after:).freeze
@@ -102,7 +105,8 @@ module Kelvath
         @limit = @names.platform.identifier_limit
         @all = all
         @tables = Metamodel::Design.tables(model, design.id)
-        @constraints = @tables.flat_map { |table| DesignNames::CONSTRAINTS.flat_map { |kind| model.children(table.id, kind).map { |element| [ table, element ] } } }
+        @constraints = @tables.flat_map { |table| DesignNames::CONSTRAINTS
+          .flat_map { |kind| model.children(table.id, kind).map { |element| [ table, element ] } } }
         staying = @constraints.map(&:last).select { |element| element.source_id.empty? || (element.name_fixed && !all) }
         @kept = (Metamodel::Design.views(model, design.id) + staying).map(&:name)
       end
@@ -130,7 +134,9 @@ module Kelvath
       # Keys and indexes share the tables' scope, as they do in most platforms.
       def constraint_rows
         wanted = @constraints.to_h { |table, element| [ element, constraint(table, element) ] }
-        give(wanted, assigning(wanted, @given.values_at(*@tables.map(&:id)) + @kept)) { |element| @given.fetch(element.parent_id) }
+        give(wanted, assigning(wanted, @given.values_at(*@tables.map(&:id)) + @kept)) do |element|
+          @given.fetch(element.parent_id)
+        end
       end
 
       def constraint(table, element)
@@ -139,13 +145,21 @@ module Kelvath
       end
 
       def free?(element, translation) = translation && (@all || !element.name_fixed)
-      def assigning(wanted, kept) = Assigning.new(kept + wanted.reject { |element, translation| free?(element, translation) }.map { |element, _| element.name })
+
+      def assigning(wanted, kept)
+        Assigning.new(
+          kept + wanted.reject { |element, translation| free?(element, translation) }.map { |element, _| element.name }
+        )
+      end
 
       def give(wanted, scope)
-        names = scope.names(wanted.select { |element, translation| free?(element, translation) }.to_h { |element, translation| [ element.id, [ element.name, translation.text, @names.limit(element) ] ] })
+        names = scope.names(wanted.select { |element, translation|
+          free?(element, translation)
+        }.to_h { |element, translation| [ element.id, [ element.name, translation.text, @names.limit(element) ] ] })
         wanted.map do |element, translation|
           after = @given[element.id] = names.fetch(element.id, element.name)
-          Run::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:, translation:, fixed: element.name_fixed, warnings: warnings(element, translation, after))
+          Run::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
+                       translation:, fixed: element.name_fixed, warnings: warnings(element, translation, after))
         end
       end
 
@@ -156,8 +170,19 @@ module Kelvath
         [ *translation.warnings, *clash(translation, after), *over_limit(after) ]
       end
 
-      def clash(translation, after) = translation.text.casecmp?(after) ? [] : [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
-      def over_limit(name) = @limit && name.bytesize > @limit ? [ Warning.new(code: :too_long, text: "It is #{name.bytesize} bytes long; #{@names.platform.title} takes #{@limit}.") ] : []
+      def clash(translation, after)
+        if translation.text.casecmp?(after)
+          []
+        else
+          [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
+        end
+      end
+
+      def over_limit(name)
+        @limit && name.bytesize > @limit ? [ Warning.new(
+          code: :too_long, text: "It is #{name.bytesize} bytes long; #{@names.platform.title} takes #{@limit}."
+        ) ] : []
+      end
     end
 
     # The rows of a run that puts a design's names into words.
@@ -172,7 +197,9 @@ module Kelvath
       end
 
       def rows
-        tables = Metamodel::Design.tables(@model, @design.id).select { |table| @model[table.source_id]&.kind == :entity && (@only.nil? || @only.include?(table.source_id)) }.uniq(&:source_id)
+        tables = Metamodel::Design.tables(@model, @design.id).select { |table|
+          @model[table.source_id]&.kind == :entity && (@only.nil? || @only.include?(table.source_id))
+        }.uniq(&:source_id)
         wanted = tables.to_h { |table| [ @model.fetch(table.source_id), @standard.words(table.name, :table) ] }
         others = @model.all(:entity) - wanted.keys
         entities = give(wanted, others) { |_| "" }
@@ -186,7 +213,9 @@ module Kelvath
         near = Standard.near(row.after, @standard)
         wanted = @model.children(table.id, :column).filter_map do |column|
           attribute = attributes[column.source_id]
-          [ attribute, @standard.words(column.name, :column, **near, domain: @model[attribute.domain_id]&.name) ] if attribute
+          if attribute
+            [ attribute, @standard.words(column.name, :column, **near, domain: @model[attribute.domain_id]&.name) ]
+          end
         end.to_h
         give(wanted, attributes.values - wanted.keys) { |_| row.after }
       end
@@ -194,11 +223,16 @@ module Kelvath
       def give(wanted, others)
         free, fixed = wanted.partition { |element, _| @all || !element.name_fixed }
         scope = Assigning.new((others + fixed.map(&:first)).map(&:name), joint: " ")
-        names = scope.names(free.to_h { |element, translation| [ element.id, [ element.name, translation.text[0, Metamodel::Field::NAME_LIMIT] ] ] })
+        names = scope.names(free.to_h do |element, translation|
+          [ element.id, [ element.name, translation.text[0, Metamodel::Field::NAME_LIMIT] ] ]
+        end)
         wanted.map do |element, translation|
           after = names.fetch(element.id, element.name)
-          clash = after.casecmp?(translation.text) || !names.key?(element.id) ? [] : [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
-          Run::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:, translation:, fixed: element.name_fixed, warnings: element.name_fixed && !@all ? [] : translation.warnings + clash)
+          clash = after.casecmp?(translation.text) || !names.key?(element.id) ? [] :
+                    [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
+          Run::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
+                       translation:, fixed: element.name_fixed,
+                       warnings: element.name_fixed && !@all ? [] : translation.warnings + clash)
         end
       end
     end

@@ -5,7 +5,8 @@ module Kelvath
     # What the tables and columns of a design should be called: the logical names, with what a rulebook
     # puts in front of them, translated. Numbers against clashes come later, from a Scope.
     class Wanted
-      # model: with every many-to-many relationship resolved (Derivation::Preparation); platform: whose limits and reserved words count.
+      # model: with every many-to-many relationship resolved (Derivation::Preparation); platform: whose limits and
+      # reserved words count.
       def initialize(model, standard, platform)
         @model = model
         @standard = standard
@@ -21,7 +22,13 @@ module Kelvath
       def column(entity_id, held) = @standard.physical(column_text(entity_id, held), :column, platform: @platform)
 
       # Translation of a relationship's role, as it stands in names of keys; nil without one.
-      def role(link) = link.kind == :relationship && !link.role_name.empty? ? @standard.physical(link.role_name, :table, platform: @platform).text : nil
+      def role(link)
+        if link.kind == :relationship && !link.role_name.empty?
+          @standard.physical(link.role_name, :table, platform: @platform).text
+        else
+          nil
+        end
+      end
 
       # The name of a key, an index or a check, of parts as Pattern takes them.
       def patterned(kind, parts) = @standard.patterned(kind, parts, platform: @platform)
@@ -56,7 +63,8 @@ module Kelvath
 
       def migrated_text(link, parent, base)
         case @rule.migrated
-        when "role and source name" then link.kind == :relationship && !link.role_name.empty? ? with_front(link.role_name, base) : base
+        when "role and source name"
+          link.kind == :relationship && !link.role_name.empty? ? with_front(link.role_name, base) : base
         when "table and source name" then with_front(parent.name, base)
         else base
         end
@@ -65,14 +73,17 @@ module Kelvath
       # Words that both have where they meet are said once: "Route Leg" and "Leg Number" are "Route Leg Number".
       def with_front(front, text)
         before, behind = front.split, text.split
-        shared = [ before.size, behind.size ].min.downto(1).find { |size| before.last(size).map(&:downcase) == behind.first(size).map(&:downcase) } || 0
+        shared = [ before.size, behind.size ].min.downto(1).find { |size|
+          before.last(size).map(&:downcase) == behind.first(size).map(&:downcase)
+        } || 0
         [ *before, *behind.drop(shared) ].join(" ")
       end
 
       # Attribute names that stand in several entities.
       def repeated
         @model.memo_of(:repeated_names, %i[attribute]) do
-          @model.all(:attribute).map { |attribute| attribute.name.downcase }.tally.select { |_, count| count > 1 }.keys.to_set
+          @model.all(:attribute).map { |attribute| attribute.name.downcase }.tally.select { |_, count| count > 1 }.keys
+                .to_set
         end
       end
     end

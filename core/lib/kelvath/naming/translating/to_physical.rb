@@ -52,7 +52,8 @@ module Kelvath
           check_parts(parts)
           parts.each { |part| shorten(part) } if @rule.shortening == "always"
           name = @fitting.fit(parts, @ways, @losses, @warnings)
-          Translation.new(text: safe(name), steps: parts.map { |part| step(part) }, warnings: @warnings, ways: @ways, losses: @losses)
+          Translation.new(text: safe(name), steps: parts.map { |part| step(part) }, warnings: @warnings, ways: @ways,
+                          losses: @losses)
         end
 
         private
@@ -91,16 +92,32 @@ module Kelvath
         end
 
         def check_required(parts)
-          warn(:begins, "It must begin with #{one_of(@rule.begins_with)}.") if @rule.begins_with.any? && !said?(parts.first, @rule.begins_with)
-          warn(:ends, "It must end in #{one_of(@rule.ends_with)}.") if @rule.ends_with.any? && !said?(parts.last, @rule.ends_with)
-          warn(:class_word, "It must end in a class word, one that says what kind of value it is.") if @rule.class_word && !parts.last&.class_word?
+          if @rule.begins_with.any? && !said?(parts.first, @rule.begins_with)
+            warn(:begins, "It must begin with #{one_of(@rule.begins_with)}.")
+          end
+
+          if @rule.ends_with.any? && !said?(parts.last, @rule.ends_with)
+            warn(:ends, "It must end in #{one_of(@rule.ends_with)}.")
+          end
+
+          if @rule.class_word && !parts.last&.class_word?
+            warn(:class_word, "It must end in a class word, one that says what kind of value it is.")
+          end
         end
 
         def one_of(words) = words.map { |word| "“#{word}”" }.join(" or ")
-        def said?(part, words) = part && words.any? { |word| [ part.word, part.text, part.entry&.name ].compact.any? { |text| Lexicon.key(text) == Lexicon.key(word) } }
+
+        def said?(part, words)
+          part && words.any? do |word|
+            [ part.word, part.text, part.entry&.name ].compact.any? { |text| Lexicon.key(text) == Lexicon.key(word) }
+          end
+        end
 
         # Digits and joints need no entry, and what is a short form already stays as it is.
-        def unknown?(part) = part.entry.nil? && !Lettering::JOINTS.include?(part.word.downcase) && !part.word.match?(/\A\d+\z/) && @lexicon.meanings(part.word).empty?
+        def unknown?(part)
+          part.entry.nil? && !Lettering::JOINTS.include?(part.word.downcase) && !part.word.match?(/\A\d+\z/) &&
+            @lexicon.meanings(part.word).empty?
+        end
 
         def shorten(part)
           short = part.entry&.short_forms&.first or return
@@ -112,7 +129,9 @@ module Kelvath
         # A reserved word as it may stand; what scripts must quote is said.
         def safe(name)
           return name unless @reserved.include?(name.downcase)
-          return warn(:reserved, "“#{name}” is a reserved word; scripts quote it.").then { name } if @rule.reserved == "quoted"
+          if @rule.reserved == "quoted"
+            return warn(:reserved, "“#{name}” is a reserved word; scripts quote it.").then { name }
+          end
 
           @losses << :reserved
           @ways << "reserved word, so an underscore behind"
@@ -121,7 +140,8 @@ module Kelvath
 
         def step(part)
           mark = part.entry ? part.entry.status.to_sym : (unknown?(part) ? :unknown : :number)
-          Step.new(word: part.word, text: part.tokens.join(" "), entry: part.entry, mark: mark == :approved ? :known : mark)
+          Step.new(word: part.word, text: part.tokens.join(" "), entry: part.entry,
+                   mark: mark == :approved ? :known : mark)
         end
 
         def warn(code, text)
@@ -148,7 +168,9 @@ module Kelvath
 
       # "Date of Departure" => "Departure Date"
       def class_word_last(parts)
-        return parts unless @rule.order == "class word last" && parts.size > 1 && parts.first.class_word? && !parts.last.class_word?
+        unless @rule.order == "class word last" && parts.size > 1 && parts.first.class_word? && !parts.last.class_word?
+          return parts
+        end
 
         joint, *rest = parts.drop(1)
         return parts unless JOINTS.include?(joint.word.downcase) && rest.any?
@@ -176,7 +198,8 @@ module Kelvath
 
         @losses << :number if last.match&.plural && (@rule.number != "as written" || last.entry.short_forms.any?)
         case @rule.number
-        when "singular" then inflect(last, last.match ? last.entry.name : Dictionary.singular(last.text)) if last.match.nil? || last.match.plural
+        when "singular" then inflect(last, last.match ? last.entry.name :
+                                             Dictionary.singular(last.text)) if last.match.nil? || last.match.plural
         when "plural" then inflect(last, plural(last)) unless last.match&.plural
         end
         parts

@@ -24,7 +24,9 @@ module Kelvath
       def translate(name, beside: [], drop: [], domain: nil)
         @clear.clear if @clear.size > REMEMBERED
         @clear.fetch([ name, drop ]) do |key|
-          translated(name, beside, drop, domain).tap { |found| @clear[key] = found if found.steps.all? { |step| step.others.empty? } }
+          translated(name, beside, drop, domain).tap do |found|
+            @clear[key] = found if found.steps.all? { |step| step.others.empty? }
+          end
         end
       end
 
@@ -34,13 +36,24 @@ module Kelvath
         body = bare(name)
         tokens = Splitting.parts(body)
         steps = read(tokens.map { |token| [ token, nil ] }, beside, domain)
-        steps = steps.drop(drop.size) if drop.any? && steps.size > drop.size && steps.first(drop.size).map { |step| step.text.downcase } == drop.map(&:downcase)
-        Translation.new(text: spell(name, steps), steps:, warnings: warnings(steps), ways: body == name ? [] : [ "“#{name.sub(body, "…")}” taken off" ], losses: [])
+        if drop.any? && steps.size > drop.size &&
+           steps.first(drop.size).map { |step| step.text.downcase } == drop.map(&:downcase)
+          steps = steps.drop(drop.size)
+        end
+
+        Translation.new(text: spell(name, steps), steps:, warnings: warnings(steps),
+                        ways: body == name ? [] : [ "“#{name.sub(body, "…")}” taken off" ], losses: [])
       end
 
       def bare(name)
-        [ [ @written.prefix, :start_with?, ->(text, part) { text[part.length..] } ], [ @written.suffix, :end_with?, ->(text, part) { text[0...-part.length] } ] ].reduce(name) do |text, (part, test, strip)|
-          part.empty? || text.length <= part.length || !text.downcase.public_send(test, part.downcase) ? text : strip.call(text, part)
+        [ [ @written.prefix, :start_with?, ->(text, part) { text[part.length..] } ],
+          [ @written.suffix, :end_with?,
+            ->(text, part) { text[0...-part.length] } ] ].reduce(name) do |text, (part, test, strip)|
+          if part.empty? || text.length <= part.length || !text.downcase.public_send(test, part.downcase)
+            text
+          else
+            strip.call(text, part)
+          end
         end
       end
 
@@ -51,7 +64,8 @@ module Kelvath
         index = 0
         while index < tokens.size
           match = @lexicon.match(keys, index)
-          found = match ? [ spelled(tokens[index, match.size], match) ] : part(tokens[index], keys, beside, index == tokens.size - 1, domain)
+          found = match ? [ spelled(tokens[index, match.size], match) ] :
+                    part(tokens[index], keys, beside, index == tokens.size - 1, domain)
           steps.concat(found)
           index += match&.size || 1
         end
@@ -70,21 +84,28 @@ module Kelvath
         return [ chosen(token, meanings, keys, beside, last, domain) ] if meanings.any?
         return [ Step.new(word: token, text: token, entry: nil, mark: :number) ] if token.match?(/\A\d+\z/)
 
-        numbered(token, keys, beside, domain) || run_together(token) || [ Step.new(word: token, text: kept(token), entry: nil, mark: :unknown) ]
+        numbered(token, keys, beside, domain) || run_together(token) ||
+          [ Step.new(word: token, text: kept(token), entry: nil, mark: :unknown) ]
       end
 
       def chosen(token, meanings, keys, beside, last, domain)
-        return Step.new(word: token, text: meanings.first.name, entry: meanings.first, mark: mark(meanings.first)) if meanings.one?
+        if meanings.one?
+          return Step.new(word: token, text: meanings.first.name, entry: meanings.first, mark: mark(meanings.first))
+        end
 
-        entry, *others = meanings.each_with_index.sort_by { |meaning, rank| [ -weight(meaning, token, keys, beside, last, domain), rank ] }.map(&:first)
+        entry, *others = meanings.each_with_index.sort_by { |meaning, rank|
+          [ -weight(meaning, token, keys, beside, last, domain), rank ]
+        }.map(&:first)
         Step.new(word: token, text: entry.name, entry:, mark: mark(entry), others:)
       end
 
       # What stands beside it says most; then what kind of value it is; then what people prefer.
       def weight(entry, token, keys, beside, last, domain)
-        near = entry.context.count { |word| (keys + beside).any? { |other| other.casecmp?(word) || @lexicon.meanings(other).any? { |meaning| meaning.name.casecmp?(word) } } }
+        near = entry.context.count { |word| (keys + beside).any? { |other| other.casecmp?(word) ||
+          @lexicon.meanings(other).any? { |meaning| meaning.name.casecmp?(word) } } }
         (near * 8) + (entry.domain_name.casecmp?(domain.to_s) ? 4 : 0) + (last && entry.class_word ? 2 : 0) +
-          (entry.status == "approved" ? 1 : 0) + (entry.short_forms.first.casecmp?(token) ? 1 : 0) - (%w[retired forbidden].include?(entry.status) ? 6 : 0)
+          (entry.status == "approved" ? 1 : 0) + (entry.short_forms.first.casecmp?(token) ? 1 : 0) -
+          (%w[retired forbidden].include?(entry.status) ? 6 : 0)
       end
 
       # "ADR2" is the short form ADR and a number.
@@ -92,14 +113,16 @@ module Kelvath
         stem, digits = token.match(/\A(.*?[[:alpha:]])(\d+)\z/)&.captures
         return unless stem && (@lexicon.match([ stem.downcase ], 0) || @lexicon.meanings(stem).any?)
 
-        [ *read([ [ stem, nil ] ], beside + keys, domain), Step.new(word: digits, text: digits, entry: nil, mark: :number) ]
+        [ *read([ [ stem, nil ] ], beside + keys, domain),
+          Step.new(word: digits, text: digits, entry: nil, mark: :number) ]
       end
 
       # Several known parts without anything between them: fewest parts first.
       def run_together(token)
         return if token.length < LEAST_GUESSED || @lexicon.empty? || Dictionary.word?(token)
 
-        parts = Segmenting.by { |part| @lexicon.meanings(part).any? || @lexicon.entry(part) }.split(token.downcase) or return
+        parts = Segmenting.by { |part| @lexicon.meanings(part).any? || @lexicon.entry(part) }.split(token.downcase) or
+          return
         at = 0
         parts.map do |part|
           text = token[at, part.length]
@@ -110,12 +133,20 @@ module Kelvath
       end
 
       # A part in capitals may be short for something, so it stays; unless it is a word.
-      def kept(token) = token == token.upcase && !@lexicon.empty? && (Dictionary.word?(token) || Dictionary.whole?(token)) ? token.downcase : token
+      def kept(token)
+        if token == token.upcase && !@lexicon.empty? && (Dictionary.word?(token) || Dictionary.whole?(token))
+          token.downcase
+        else
+          token
+        end
+      end
 
       def mark(entry) = entry.status == "approved" ? :known : entry.status.to_sym
 
       def spell(name, steps)
-        said = steps.flat_map { |step| step.entry && own_case?(step.entry) ? [ [ step.text, true ] ] : step.text.split.map { |word| [ word, false ] } }
+        said = steps.flat_map do |step|
+          step.entry && own_case?(step.entry) ? [ [ step.text, true ] ] : step.text.split.map { |word| [ word, false ] }
+        end
         cased = Lettering.cased(said.map(&:first), @rule[:case] == "as written" ? "Capitalised" : @rule[:case])
         text = numbered_words(said.zip(cased).map { |(word, own), written| own ? word : written }).join(" ")
         text.empty? ? name : text
@@ -125,22 +156,27 @@ module Kelvath
       def own_case?(entry)
         return @own_case[entry.id] if @own_case.key?(entry.id)
 
-        @own_case[entry.id] = entry.name.match?(/[[:upper:]]/) && entry.name != Lettering.cased(entry.name.split.map(&:downcase), "Capitalised").join(" ")
+        @own_case[entry.id] = entry.name.match?(/[[:upper:]]/) &&
+                              entry.name != Lettering.cased(entry.name.split.map(&:downcase), "Capitalised").join(" ")
       end
 
       def numbered_words(words)
         return words if @rule.number == "as written" || words.empty?
 
         known = @lexicon.match([ words.last.downcase ], 0)
-        singular = known ? (known.plural ? Lettering.upper_first(known.entry.name) : words.last) : Dictionary.singular(words.last)
+        singular = known ? (known.plural ? Lettering.upper_first(known.entry.name) : words.last) :
+                     Dictionary.singular(words.last)
         [ *words[0..-2], @rule.number == "singular" ? singular : Inflection.plural(singular) ]
       end
 
       def warnings(steps)
         steps.flat_map do |step|
           case step.mark
-          when :unknown then @lexicon.empty? ? [] : [ Warning.new(code: :unknown, text: "“#{step.word}” is not in the lexicon.") ]
-          when :guessed then [ Warning.new(code: :guessed, text: "“#{step.word}” is read as “#{step.text}”, with nothing between the parts.") ]
+          when :unknown
+            @lexicon.empty? ? [] : [ Warning.new(code: :unknown, text: "“#{step.word}” is not in the lexicon.") ]
+          when :guessed then [ Warning.new(
+            code: :guessed, text: "“#{step.word}” is read as “#{step.text}”, with nothing between the parts."
+          ) ]
           else ambiguous(step) + unwanted(step)
           end
         end
@@ -149,14 +185,17 @@ module Kelvath
       def ambiguous(step)
         return [] if step.others.empty?
 
-        [ Warning.new(code: :ambiguous, text: "“#{step.word}” is short for #{[ step.entry, *step.others ].map { |entry| "“#{entry.name}”" }.join(' and ')}.") ]
+        [ Warning.new(code: :ambiguous,
+                      text: "“#{step.word}” is short " \
+                            "for #{[ step.entry, *step.others ].map { |entry| "“#{entry.name}”" }.join(' and ')}.") ]
       end
 
       def unwanted(step)
         return [] unless %i[retired forbidden].include?(step.mark)
 
         instead = @lexicon.instead(step.entry)
-        [ Warning.new(code: step.mark, text: "“#{step.entry.name}” is #{step.mark}#{"; say “#{instead}”" if instead}.") ]
+        [ Warning.new(code: step.mark,
+                      text: "“#{step.entry.name}” is #{step.mark}#{"; say “#{instead}”" if instead}.") ]
       end
     end
 
@@ -175,7 +214,9 @@ module Kelvath
       def split(text)
         best = [ [] ] # best[n]: parts of the first n letters
         (1..text.length).each do |to|
-          best[to] = (0..(to - SHORTEST)).filter_map { |from| best[from] && @known.call(text[from...to]) ? [ *best[from], text[from...to] ] : nil }.min_by(&:size)
+          best[to] = (0..(to - SHORTEST)).filter_map { |from|
+            best[from] && @known.call(text[from...to]) ? [ *best[from], text[from...to] ] : nil
+          }.min_by(&:size)
         end
         found = best[text.length]
         found if found && found.size > 1

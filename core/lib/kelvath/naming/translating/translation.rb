@@ -17,9 +17,19 @@ module Kelvath
       end
 
       # What the name could be as well, where a short form stands for several words.
-      def alternatives = steps.flat_map { |step| step.others.map { |other| steps.map { |each| each.equal?(step) ? other.name : each.text }.join(" ") } }
+      def alternatives
+        steps.flat_map do |step|
+          step.others.map { |other| steps.map { |each| each.equal?(step) ? other.name : each.text }.join(" ") }
+        end
+      end
+
       def unknown = steps.select { |step| step.mark == :unknown }.map(&:word)
-      def why = [ *steps.filter_map(&:words), *ways ].then { |reasons| reasons.empty? ? "written as the rule says" : reasons.join("; ") }
+
+      def why
+        [ *steps.filter_map(&:words), *ways ].then do |reasons|
+          reasons.empty? ? "written as the rule says" : reasons.join("; ")
+        end
+      end
     end
 
     # One word of a name: as it stood, as it became; entry: where that comes from; others: entries it

@@ -5,7 +5,8 @@ module Kelvath
     # Words as one name: their case, what parts them, and the letters that may stand in it.
     module Lettering
       # What these letters are in plain ones; others lose their marks, or go.
-      PLAIN = { "ß" => "ss", "æ" => "ae", "Æ" => "AE", "œ" => "oe", "Œ" => "OE", "ø" => "o", "Ø" => "O", "ł" => "l", "Ł" => "L", "đ" => "d", "Đ" => "D", "þ" => "th", "Þ" => "TH", "ð" => "d", "ı" => "i" }.freeze
+      PLAIN = { "ß" => "ss", "æ" => "ae", "Æ" => "AE", "œ" => "oe", "Œ" => "OE", "ø" => "o", "Ø" => "O", "ł" => "l",
+                "Ł" => "L", "đ" => "d", "Đ" => "D", "þ" => "th", "Þ" => "TH", "ð" => "d", "ı" => "i" }.freeze
 
       # Words that stay small within a capitalised name.
       JOINTS = %w[of for the and or in on at by to with].to_set.freeze
@@ -33,7 +34,9 @@ module Kelvath
         case style
         when "lower", "snake_case", "kebab-case" then words.map(&:downcase)
         when "UPPER" then words.map(&:upcase)
-        when "Capitalised" then words.each_with_index.map { |word, index| index.between?(1, words.size - 2) && JOINTS.include?(word) ? word : upper_first(word) }
+        when "Capitalised" then words.each_with_index.map do |word, index|
+          index.between?(1, words.size - 2) && JOINTS.include?(word) ? word : upper_first(word)
+        end
         when "Sentence" then words.each_with_index.map { |word, index| index.zero? ? upper_first(word) : word }
         when "camelCase" then words.each_with_index.map { |word, index| index.zero? ? word.downcase : word.capitalize }
         when "PascalCase" then words.map(&:capitalize)

@@ -74,7 +74,11 @@ module Kelvath
 
       def insert(short, entry, rank)
         list = @short[short] ||= []
-        rank.zero? ? list.insert(list.count { |each| each.short_forms.first.casecmp?(short) && each != entry }, entry) : list << entry
+        if rank.zero?
+          list.insert(list.count { |each| each.short_forms.first.casecmp?(short) && each != entry }, entry)
+        else
+          list << entry
+        end
       end
 
       MOST_REMEMBERED = 200_000
@@ -83,7 +87,9 @@ module Kelvath
         return @matches[phrase] if @matches.key?(phrase)
 
         @matches.clear if @matches.size > MOST_REMEMBERED
-        @matches[phrase] = find(phrase)&.then { |entry, plural| Match.new(entry:, size: phrase.count(" ") + 1, plural:) }
+        @matches[phrase] = find(phrase)&.then do |entry, plural|
+          Match.new(entry:, size: phrase.count(" ") + 1, plural:)
+        end
       end
 
       # One word at least: it may be the plural of an entry.

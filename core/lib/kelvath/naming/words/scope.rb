@@ -38,7 +38,9 @@ module Kelvath
 
       private
 
-      def within(name, tail, limit) = limit && name.bytesize + tail > limit ? name.byteslice(0, limit - tail).scrub("") : name
+      def within(name, tail, limit)
+        limit && name.bytesize + tail > limit ? name.byteslice(0, limit - tail).scrub("") : name
+      end
     end
   end
 end

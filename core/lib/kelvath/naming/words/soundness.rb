@@ -18,16 +18,20 @@ module Kelvath
       # What is wrong with an entry by itself, as [field, sentence] pairs.
       def entry_faults(entry)
         bad = entry.short_forms.reject { |short| short.match?(SHORT_FORM) }
-        [ ([ :name, "“#{entry.name}” has no letter or digit in it; a word is needed." ] if Lexicon.key(entry.name).empty?),
-          *bad.map { |short| [ :short_forms, "The short form “#{short}” of “#{entry.name}” has other characters than letters and digits; take them out." ] },
-          ([ :instead, "“#{entry.name}” cannot be said instead of itself." ] if !entry.instead.empty? && Lexicon.key(entry.instead) == Lexicon.key(entry.name)) ].compact
+        [ ([ :name,
+             "“#{entry.name}” has no letter or digit in it; a word is needed." ] if Lexicon.key(entry.name).empty?),
+          *bad.map { |short| [ :short_forms, "The short form “#{short}” of “#{entry.name}” has other characters than " \
+                                             "letters and digits; take them out." ] },
+          ([ :instead, "“#{entry.name}” cannot be said instead of itself." ] if !entry.instead.empty? &&
+            Lexicon.key(entry.instead) == Lexicon.key(entry.name)) ].compact
       end
 
       # Circles of what to say instead, as lists of entries; by_key: { Lexicon.key => entry }.
       def instead_circles(entries, by_key)
         entries.filter_map do |entry|
           path = [ entry ]
-          path << by_key[Lexicon.key(path.last.instead)] while path.last && !path.last.instead.empty? && path.uniq.size == path.size
+          path << by_key[Lexicon.key(path.last.instead)] while path.last && !path.last.instead.empty? &&
+                                                               path.uniq.size == path.size
           path if path.size > 2 && path.last == entry
         end
       end
@@ -45,7 +49,8 @@ module Kelvath
 
       def rule_problems(rule, model)
         twin = model.all(:name_rule).count { |other| other.of == rule.of } > 1
-        [ (problem(rule, :of, "There is a rule for #{rule.label(model)} already.") if twin), pattern_problem(rule), affix_problem(rule) ].compact
+        [ (problem(rule, :of, "There is a rule for #{rule.label(model)} already.") if twin), pattern_problem(rule),
+          affix_problem(rule) ].compact
       end
 
       def pattern_problem(rule)
@@ -59,7 +64,8 @@ module Kelvath
       def affix_problem(rule)
         return if rule.limit.nil? || rule.prefix.bytesize + rule.suffix.bytesize + Fitting::LEAST_BODY <= rule.limit
 
-        problem(rule, :limit, "Prefix and suffix leave less than #{Fitting::LEAST_BODY} of #{rule.limit} bytes for the name itself.")
+        problem(rule, :limit,
+                "Prefix and suffix leave less than #{Fitting::LEAST_BODY} of #{rule.limit} bytes for the name itself.")
       end
 
       def problem(element, field, message) = InvalidChange::Problem.new(element_id: element.id, field:, message:)

@@ -8,7 +8,8 @@ module Kelvath
       Queries = Postgresql::Queries
       Catalog = Intake::Catalog
 
-      ACTIONS = { "a" => "no action", "r" => "restrict", "c" => "cascade", "n" => "set null", "d" => "set default" }.freeze
+      ACTIONS = { "a" => "no action", "r" => "restrict", "c" => "cascade", "n" => "set null",
+                  "d" => "set default" }.freeze
       TRUE_TEXT = [ true, "t" ].freeze
 
       def initialize(query, progress: Progress.none)
@@ -22,13 +23,17 @@ module Kelvath
         @query.call(Queries::PATH)
         relations = @query.call(Queries::RELATIONS)
         @places = relations.to_h { |row| [ row["oid"].to_i, [ row["schema"], row["name"] ] ] }
-        @columns, @constraints, @indexes = [ Queries::COLUMNS, Queries::CONSTRAINTS, Queries::INDEXES ].map { |sql| rows(sql) }
+        @columns, @constraints, @indexes = [ Queries::COLUMNS, Queries::CONSTRAINTS, Queries::INDEXES ].map do |sql|
+          rows(sql)
+        end
         kinds = relations.group_by { |row| row["kind"] }
         tables = kinds.values_at("r", "p").compact.flatten.sort_by { |row| [ row["schema"].to_s, row["name"] ] }
         found = tables.each_with_index.map { |row, index| table(row, index, tables.size) }
         views = kinds.values_at("v", "m").compact.flatten.map { |row| view(row) }
         kinds.fetch("f", []).each { |row| note(title(row), "This foreign table is not taken in.") }
-        @query.call(Queries::REST).each { |row| note("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.") }
+        @query.call(Queries::REST).each do |row|
+          note("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
+        end
         Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:, log: @log)
       end
 
@@ -50,9 +55,14 @@ module Kelvath
         oid = row["oid"].to_i
         constraints = @constraints.fetch(oid, []).group_by { |constraint| constraint["type"] }
         foreign, elsewhere = constraints.fetch("f", []).partition { |each| @places.key?(each["target"].to_i) }
-        elsewhere.each { |each| note("#{title(row)}.#{each['name']}", "This foreign key leads to the system's own; it is kept as text.") }
-        clauses = (constraints.fetch("x", []) + elsewhere).map { |each| Catalog::Clause.new(name: each["name"], text: each["text"]) }
-        Catalog::Table.new(schema: row["schema"], name: row["name"], comment: row["comment"].to_s, columns: columns(row),
+        elsewhere.each do |each|
+          note("#{title(row)}.#{each['name']}", "This foreign key leads to the system's own; it is kept as text.")
+        end
+        clauses = (constraints.fetch("x", []) + elsewhere).map do |each|
+          Catalog::Clause.new(name: each["name"], text: each["text"])
+        end
+        Catalog::Table.new(schema: row["schema"], name: row["name"], comment: row["comment"].to_s,
+                           columns: columns(row),
                            keys: constraints.fetch_values("p", "u") { [] }.flatten.map { |each| key(each) },
                            foreign_keys: foreign.map { |each| foreign_key(row, each) }, clauses:, indexes: indexes(oid),
                            checks: checks(row, constraints.fetch("c", [])),
@@ -61,12 +71,18 @@ module Kelvath
 
       def told(row)
         note(title(row), "It is partitioned by #{row['parted']}; its partitioning is left out.") if row["parted"]
-        note(title(row), "It is a partition of #{row['parents']}; it is taken in as a table of its own.") if true?(row["part"])
-        note(title(row), "It inherits from #{row['parents']}; it is taken in as a table of its own.") if row["parents"] && !true?(row["part"])
+        if true?(row["part"])
+          note(title(row), "It is a partition of #{row['parents']}; it is taken in as a table of its own.")
+        end
+
+        if row["parents"] && !true?(row["part"])
+          note(title(row), "It inherits from #{row['parents']}; it is taken in as a table of its own.")
+        end
       end
 
       def view(row)
-        Catalog::View.new(schema: row["schema"], name: row["name"], query: row["query"].to_s.strip.delete_suffix(";"), comment: row["comment"].to_s,
+        Catalog::View.new(schema: row["schema"], name: row["name"], query: row["query"].to_s.strip.delete_suffix(";"),
+                          comment: row["comment"].to_s,
                           options: row["kind"] == "m" ? { "materialized" => true } : {})
       end
 
@@ -75,8 +91,10 @@ module Kelvath
           generated = !row["generated"].to_s.empty?
           serial = serial?(table, row)
           Catalog::Column.new(name: row["name"], native_type: row["type"], mandatory: true?(row["mandatory"]),
-                              identity: serial || !row["identity"].to_s.empty?, default_value: generated || serial ? "" : row["default_value"].to_s,
-                              computed: (row["default_value"].to_s if generated), stored: row["generated"] == "s", comment: row["comment"].to_s,
+                              identity: serial || !row["identity"].to_s.empty?,
+                              default_value: generated || serial ? "" : row["default_value"].to_s,
+                              computed: (row["default_value"].to_s if generated), stored: row["generated"] == "s",
+                              comment: row["comment"].to_s,
                               options: row["collation"] ? { "collation" => row["collation"] } : {})
         end
       end
@@ -85,16 +103,22 @@ module Kelvath
       def serial?(table, row)
         return false unless row["sequence"] && row["default_value"].to_s.start_with?("nextval(")
 
-        note("#{title(table)}.#{row['name']}", "It is numbered by the sequence #{row['sequence']}; it is taken in as an identity column.")
+        note("#{title(table)}.#{row['name']}",
+             "It is numbered by the sequence #{row['sequence']}; it is taken in as an identity column.")
         true
       end
 
       def key(row)
-        Catalog::Key.new(name: row["name"], primary: row["type"] == "p", columns: list(row["columns"]), options: deferral(row))
+        Catalog::Key.new(name: row["name"], primary: row["type"] == "p", columns: list(row["columns"]),
+                         options: deferral(row))
       end
 
       def foreign_key(table, row)
-        note("#{title(table)}.#{row['name']}", "It is not validated for the rows that were there before; that is left out.") unless true?(row["validated"])
+        unless true?(row["validated"])
+          note("#{title(table)}.#{row['name']}",
+               "It is not validated for the rows that were there before; that is left out.")
+        end
+
         note("#{title(table)}.#{row['name']}", "MATCH FULL is left out.") if row["match"] == "f"
         target_schema, target_table = @places.fetch(row["target"].to_i)
         Catalog::ForeignKey.new(name: row["name"], columns: list(row["columns"]), target_schema:, target_table:,
@@ -110,7 +134,10 @@ module Kelvath
 
       def checks(table, rows)
         rows.each do |row|
-          note("#{title(table)}.#{row['name']}", "It is not validated for the rows that were there before; that is left out.") unless true?(row["validated"])
+          unless true?(row["validated"])
+            note("#{title(table)}.#{row['name']}",
+                 "It is not validated for the rows that were there before; that is left out.")
+          end
         end
         rows.map { |row| Catalog::Check.new(name: row["name"], condition: row["condition"]) }
       end
@@ -120,7 +147,8 @@ module Kelvath
           special = true?(row["special"])
           columns = special ? [] : list(row["columns"])
           descending = columns.zip(row["options"].split(",")).select { |_, option| option.to_i.odd? }.map(&:first)
-          Catalog::Index.new(name: row["name"], unique: true?(row["unique"]), columns:, descending:, expression: special ? index_text(row["text"]) : "",
+          Catalog::Index.new(name: row["name"], unique: true?(row["unique"]), columns:, descending:,
+                             expression: special ? index_text(row["text"]) : "",
                              options: special || row["method"] == "btree" ? {} : { "method" => row["method"] })
         end
       end

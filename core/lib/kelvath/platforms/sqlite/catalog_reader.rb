@@ -6,9 +6,12 @@ module Kelvath
     class Sqlite::CatalogReader
       TABLES = "SELECT name, type, sql FROM sqlite_master WHERE name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name"
       ACTUAL = "FROM sqlite_master m JOIN"
-      COLUMNS = "SELECT m.name AS owner, c.* #{ACTUAL} pragma_table_xinfo(m.name) c WHERE m.type = 'table' ORDER BY m.name, c.cid"
-      FOREIGN_KEYS = "SELECT m.name AS owner, f.* #{ACTUAL} pragma_foreign_key_list(m.name) f WHERE m.type = 'table' ORDER BY m.name, f.id DESC, f.seq"
-      INDEXES = "SELECT m.name AS owner, i.* #{ACTUAL} pragma_index_list(m.name) i WHERE m.type = 'table' ORDER BY m.name, i.seq DESC"
+      COLUMNS = "SELECT m.name AS owner, c.* #{ACTUAL} pragma_table_xinfo(m.name) c WHERE m.type = 'table' ORDER BY " \
+                "m.name, c.cid"
+      FOREIGN_KEYS = "SELECT m.name AS owner, f.* #{ACTUAL} pragma_foreign_key_list(m.name) f WHERE m.type = 'table' " \
+                     "ORDER BY m.name, f.id DESC, f.seq"
+      INDEXES = "SELECT m.name AS owner, i.* #{ACTUAL} pragma_index_list(m.name) i WHERE m.type = 'table' ORDER BY " \
+                "m.name, i.seq DESC"
       INDEX_COLUMNS = <<~SQL
         SELECT i.name AS owner, x.* FROM sqlite_master m JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x
         WHERE m.type = 'table' AND x.key = 1 ORDER BY i.name, x.seqno
@@ -31,7 +34,9 @@ module Kelvath
           table(row)
         end
         views = master.fetch("view", []).map { |row| view(row) }
-        master.fetch("trigger", []).each { |row| note(row["name"], "This trigger is not taken in; designs do not hold triggers yet.") }
+        master.fetch("trigger", []).each do |row|
+          note(row["name"], "This trigger is not taken in; designs do not hold triggers yet.")
+        end
         Intake::Catalog.new(tables: found, views:, log: @log)
       end
 
@@ -39,7 +44,9 @@ module Kelvath
 
       # What a virtual table keeps its contents in is not for people.
       def shadow?(name)
-        @shadows ||= @query.call("SELECT name FROM pragma_table_list WHERE type = 'shadow'").to_set { |row| row["name"] }
+        @shadows ||= @query.call("SELECT name FROM pragma_table_list WHERE type = 'shadow'").to_set do |row|
+          row["name"]
+        end
         return false unless @shadows.include?(name)
 
         note(name, "This table holds the contents of a virtual table; it is left out.")
@@ -51,18 +58,26 @@ module Kelvath
         @foreign_keys = rows(FOREIGN_KEYS)
         @indexes = rows(INDEXES)
         @index_columns = rows(INDEX_COLUMNS)
-        @index_texts = @query.call("SELECT name, sql FROM sqlite_master WHERE type = 'index'").to_h { |row| [ row["name"], row["sql"] ] }
+        @index_texts = @query.call("SELECT name, sql FROM sqlite_master WHERE type = 'index'").to_h do |row|
+          [ row["name"], row["sql"] ]
+        end
       end
 
       def rows(sql) = @query.call(sql).group_by { |row| row["owner"] }
 
       def table(row)
         name = row["name"]
-        note(name, "This is a virtual table; only its columns are taken in.") if row["sql"].to_s.match?(/\A\s*CREATE\s+VIRTUAL/i)
+        if row["sql"].to_s.match?(/\A\s*CREATE\s+VIRTUAL/i)
+          note(name, "This is a virtual table; only its columns are taken in.")
+        end
+
         text = Sqlite::TableText.new(row["sql"])
         text.untold.each { |words| note(name, words) }
-        Intake::Catalog::Table.new(name:, comment: "", columns: columns(name, text), keys: keys(name, text), foreign_keys: foreign_keys(name, text),
-                           checks: text.checks.map { |check, condition| Intake::Catalog::Check.new(name: check, condition:) }, indexes: indexes(name, text),
+        Intake::Catalog::Table.new(name:, comment: "", columns: columns(name, text), keys: keys(name, text),
+                           foreign_keys: foreign_keys(name, text),
+                           checks: text.checks.map { |check, condition|
+                             Intake::Catalog::Check.new(name: check, condition:)
+                           }, indexes: indexes(name, text),
                                    options: text.options)
       end
 
@@ -74,9 +89,12 @@ module Kelvath
         table_columns(name).map do |row|
           key = row["name"].downcase
           numbered = single.size == 1 && single.first["name"] == row["name"] && row["type"].casecmp?("integer")
-          Intake::Catalog::Column.new(name: row["name"], native_type: row["type"].downcase, mandatory: row["notnull"] == 1, identity: numbered,
-                                      default_value: row["dflt_value"].to_s, computed: (text.computed[key] if GENERATED.key?(row["hidden"])),
-                                      stored: GENERATED[row["hidden"]] == :stored, comment: "", options: text.column_options.fetch(key, {}))
+          Intake::Catalog::Column.new(name: row["name"], native_type: row["type"].downcase,
+                                      mandatory: row["notnull"] == 1, identity: numbered,
+                                      default_value: row["dflt_value"].to_s,
+                                      computed: (text.computed[key] if GENERATED.key?(row["hidden"])),
+                                      stored: GENERATED[row["hidden"]] == :stored, comment: "",
+                                      options: text.column_options.fetch(key, {}))
         end
       end
 
@@ -97,28 +115,35 @@ module Kelvath
           columns = parts.map { |row| row["from"] }
           target = canonical_table(parts.first["table"])
           targets = parts.first["to"] ? parts.map { |row| row["to"] } : key_columns(target).map { |row| row["name"] }
-          Intake::Catalog::ForeignKey.new(name: text.foreign_names.fetch(columns.map(&:downcase), ""), columns:, target_table: target, target_columns: targets,
-                                  on_delete: parts.first["on_delete"].downcase, on_update: parts.first["on_update"].downcase,
+          Intake::Catalog::ForeignKey.new(name: text.foreign_names.fetch(columns.map(&:downcase), ""), columns:,
+                                  target_table: target, target_columns: targets,
+                                  on_delete: parts.first["on_delete"].downcase,
+                                          on_update: parts.first["on_update"].downcase,
                                           options: text.foreign_options.fetch(columns.map(&:downcase), {}))
         end
       end
 
       # The table's name as it was made; a reference may be spelt in another case.
-      def canonical_table(name) = @columns.key?(name) ? name : @columns.keys.find { |known| known.casecmp?(name) } || name
+      def canonical_table(name)
+        @columns.key?(name) ? name : @columns.keys.find { |known| known.casecmp?(name) } || name
+      end
 
       def indexes(name, text)
         @indexes.fetch(name, []).select { |row| row["origin"] == "c" }.map do |row|
           sql = @index_texts[row["name"]].to_s
           columns = @index_columns.fetch(row["name"], [])
           special = row["partial"] == 1 || columns.any? { |column| column["name"].nil? || own_collation?(column, text) }
-          Intake::Catalog::Index.new(name: row["name"], unique: row["unique"] == 1, columns: special ? [] : index_columns(row["name"]),
-                             descending: special ? [] : descending(row["name"]), expression: special ? index_text(sql) : "")
+          Intake::Catalog::Index.new(name: row["name"], unique: row["unique"] == 1,
+                             columns: special ? [] : index_columns(row["name"]),
+                             descending: special ? [] : descending(row["name"]),
+                             expression: special ? index_text(sql) : "")
         end
       end
 
       # Has the index another order of texts than its column?
       def own_collation?(column, text)
-        !column["coll"].to_s.casecmp?(text.column_options.fetch(column["name"].downcase, {}).fetch("collation", "binary"))
+        !column["coll"].to_s.casecmp?(text.column_options.fetch(column["name"].downcase,
+                                                                {}).fetch("collation", "binary"))
       end
 
       def index_columns(name) = @index_columns.fetch(name, []).map { |row| row["name"] }.compact
@@ -130,7 +155,8 @@ module Kelvath
         tokens = Ddl::Lexer.tokens(sql)
         at = tokens.index { |token| token.word?("as") }
         names = at ? tokens.first(at).drop_while { |token| !token.symbol?("(") }.select(&:name?).map(&:value) : []
-        Intake::Catalog::View.new(name: row["name"], column_names: names, query: at ? sql.byteslice(tokens[at].to..).strip : "", comment: "")
+        Intake::Catalog::View.new(name: row["name"], column_names: names,
+                                  query: at ? sql.byteslice(tokens[at].to..).strip : "", comment: "")
       end
 
       # From ON onwards.

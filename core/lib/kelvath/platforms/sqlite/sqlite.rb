@@ -11,19 +11,26 @@ module Kelvath
       FEATURES = { deferrable: true, computed_columns: "3.31", strict_tables: "3.37" }.freeze
       CONFLICTS = %w[rollback abort fail ignore replace].freeze
       OPTIONS = (superclass::OPTIONS + [
-        Option.new(name: "strict", of: :table, type: :flag, since: "3.37", explanation: "Values must be of the declared types."),
-        Option.new(name: "without rowid", of: :table, type: :flag, explanation: "Rows are kept in the primary key's own tree."),
-        Option.new(name: "autoincrement", of: :column, type: :flag, explanation: "A number is never given twice, even if its row is gone."),
-        Option.new(name: "on conflict", of: :key, type: :choice, values: CONFLICTS, explanation: "What happens to a row that breaks it.")
+        Option.new(name: "strict", of: :table, type: :flag, since: "3.37",
+                   explanation: "Values must be of the declared types."),
+        Option.new(name: "without rowid", of: :table, type: :flag,
+                   explanation: "Rows are kept in the primary key's own tree."),
+        Option.new(name: "autoincrement", of: :column, type: :flag,
+                   explanation: "A number is never given twice, even if its row is gone."),
+        Option.new(name: "on conflict", of: :key, type: :choice, values: CONFLICTS,
+                   explanation: "What happens to a row that breaks it.")
       ]).freeze
 
       # "integer" alone would make a single key column number itself; "int" does not.
-      TYPES = superclass::TYPES.merge("integer" => "int", "decimal" => [ "decimal(%p,%s)", "decimal(%p)", "decimal" ], "uuid" => "char(36)", "float" => "real").freeze
+      TYPES = superclass::TYPES.merge("integer" => "int", "decimal" => [ "decimal(%p,%s)", "decimal(%p)", "decimal" ],
+                                      "uuid" => "char(36)", "float" => "real").freeze
 
       # https://www.sqlite.org/lang_keywords.html: those that cannot be a bare name.
       RESERVED = %w[
-        add all alter and as autoincrement between case check collate commit constraint create default deferrable delete distinct drop else
-        escape except exists foreign from group having if in index insert intersect into is isnull join limit not notnull null on or order
+        add all alter and as autoincrement between case check collate commit constraint create default deferrable delete
+        distinct drop else
+        escape except exists foreign from group having if in index insert intersect into is isnull join limit not
+        notnull null on or order
         primary references select set table then to transaction union unique update using values when where
       ].to_set.freeze
 

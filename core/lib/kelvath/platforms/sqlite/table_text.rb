@@ -11,7 +11,8 @@ module Kelvath
       # checks: [[name or "", condition]]; unique_names and foreign_names: { [column names, lower case] => name };
       # computed: { column, lower case => expression }; options of the table; column_options: by column;
       # key_options, foreign_options: by [column names]; untold: words about what no design can hold.
-      attr_reader :checks, :primary_name, :unique_names, :foreign_names, :computed, :options, :column_options, :key_options,
+      attr_reader :checks, :primary_name, :unique_names, :foreign_names, :computed, :options, :column_options,
+                  :key_options,
                   :foreign_options, :untold
 
       def initialize(sql)
@@ -52,7 +53,10 @@ module Kelvath
       def read_item(item)
         return if item.empty?
 
-        @column = item.first.value.downcase unless item.first.type == :word && TABLE_CONSTRAINT.include?(item.first.value.downcase)
+        unless item.first.type == :word && TABLE_CONSTRAINT.include?(item.first.value.downcase)
+          @column = item.first.value.downcase
+        end
+
         @column = nil if item.first.type == :word && TABLE_CONSTRAINT.include?(item.first.value.downcase)
         @name = ""
         @part = nil # the constraint at hand: [kind, names of its columns]
@@ -60,7 +64,9 @@ module Kelvath
         item.each_with_index do |token, index|
           depth += 1 if token.symbol?("(")
           depth -= 1 if token.symbol?(")")
-          read_word(item, index, token.value.downcase) if token.type == :word && depth.zero? && index >= (@column ? 1 : 0)
+          if token.type == :word && depth.zero? && index >= (@column ? 1 : 0)
+            read_word(item, index, token.value.downcase)
+          end
         end
       end
 
@@ -68,7 +74,8 @@ module Kelvath
         case word
         when "constraint" then @name = item[index + 1]&.value.to_s
         when "check" then checks << [ take, group_text(item, index + 1) ] if item[index + 1]&.symbol?("(")
-        when "primary" then begin_part(:key, names_at(item, index + 2)) && (@primary_name = take) && note_order(item, index)
+        when "primary"
+          begin_part(:key, names_at(item, index + 2)) && (@primary_name = take) && note_order(item, index)
         when "unique" then begin_part(:key, names_at(item, index + 1)) && (unique_names[@part.last] = take)
         when "foreign" then begin_part(:foreign_key, group_names(item, index + 2)) && (foreign_names[@part.last] = take)
         when "references" then refer
@@ -98,11 +105,15 @@ module Kelvath
       end
 
       def note_order(item, index)
-        untold << "The order of its primary key (DESC) is left out." if item.drop(index).take(12).any? { |token| token.word?("desc") }
+        if item.drop(index).take(12).any? { |token| token.word?("desc") }
+          untold << "The order of its primary key (DESC) is left out."
+        end
       end
 
       def conflict(action)
-        return key_options[@part.last]["on conflict"] = action if @part&.first == :key && Sqlite::CONFLICTS.include?(action)
+        if @part&.first == :key && Sqlite::CONFLICTS.include?(action)
+          return key_options[@part.last]["on conflict"] = action
+        end
 
         untold << "ON CONFLICT #{action.upcase} of a column or check is left out."
       end
@@ -132,7 +143,9 @@ module Kelvath
 
       # Names in brackets; what is said of their order is none.
       def group_names(item, opening)
-        group(item, opening).select { |token| token.name? && !token.word?("asc", "desc") }.map { |token| token.value.downcase }
+        group(item, opening).select { |token| token.name? && !token.word?("asc", "desc") }.map do |token|
+          token.value.downcase
+        end
       end
 
       def group_text(item, opening)

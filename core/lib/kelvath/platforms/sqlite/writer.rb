@@ -11,7 +11,9 @@ module Kelvath
       def column_comment(column) = Ddl::Comments.lines(column.comment)
 
       def table_tail(table)
-        words = { "strict" => "STRICT", "without rowid" => "WITHOUT ROWID" }.select { |option, _| table.options[option] }
+        words = { "strict" => "STRICT", "without rowid" => "WITHOUT ROWID" }.select do |option, _|
+          table.options[option]
+        end
         words.empty? ? "" : " #{words.values.join(', ')}"
       end
 
