@@ -85,7 +85,8 @@ class SqliteFile
     @process.run(statement.sql)
   rescue SqliteProcess::Refused => error
     raise StatementFailed.new(
-      "Line #{statement.line}, #{statement.kind} #{statement.name}: #{error.message.lines.first.chomp.delete_suffix(":")}.", statement:
+      "Line #{statement.line}, #{statement.kind} #{statement.name}" \
+      ": #{error.message.lines.first.chomp.delete_suffix(":")}.", statement:
     )
   end
 end

@@ -38,6 +38,7 @@ module ChangesHelper
     values = [ [ before, model ], [ now, after ] ].map do |element, within|
       Kelvath::Ledger::Words.shown(within, element, field).presence || "nothing"
     end
-    "#{field.label.downcase} of #{Kelvath::Describing.title(before, model)}: #{values.map { |text| text.truncate(80) }.join(' → ')}"
+    "#{field.label.downcase} of #{Kelvath::Describing.title(before, model)}" \
+    ": #{values.map { |text| text.truncate(80) }.join(' → ')}"
   end
 end

@@ -26,7 +26,8 @@ module DrawingHelper
 
   def font_face(family, weight, style, file)
     data = [ Rails.root.join("app/assets/fonts/#{file}.woff2").binread ].pack("m0")
-    "@font-face{font-family:'#{family}';font-weight:#{weight};font-style:#{style};src:url(data:font/woff2;base64,#{data}) format('woff2')}"
+    "@font-face{font-family:'#{family}';font-weight:#{weight};font-style:#{style}" \
+    ";src:url(data:font/woff2;base64,#{data}) format('woff2')}"
   end
 
   # Only the first face of a card takes its colour. The strings hold numbers and known names only,

@@ -37,6 +37,7 @@ module OldDatabase
     parents = Array.new([ number, random.rand(1..3) ].min) { random.rand(number) }.uniq
     keys = parents.each_with_index.flat_map { |parent, at| [ "p#{at}_id integer REFERENCES #{name(parent)} (id)" ] }
     "CREATE TABLE #{name(number)} (id integer NOT NULL PRIMARY " \
-    "KEY, #{(columns + keys).join(', ')}#{', CHECK (c0_' + WORDS[number % WORDS.size] + " <> '')" if (number % 5).zero?})"
+    "KEY, #{(columns + keys).join(', ')}" \
+    "#{', CHECK (c0_' + WORDS[number % WORDS.size] + " <> '')" if (number % 5).zero?})"
   end
 end

@@ -17,7 +17,8 @@ class CommandLineTest < CoreTest
       one, two = %w[one.json two.json].map { |name| File.join(directory, name) }
       File.write(one, Interchange::ModelFile.write(ferries))
       code, _, err = call("derive", one, "--platform", "postgresql", "--out", two)
-      assert_equal [ 0, "tables=29 columns=146 primary_keys=29 foreign_keys=38 indexes=22 views=0" ], [ code, err.lines.last.chomp ]
+      assert_equal [ 0, "tables=29 columns=146 primary_keys=29 foreign_keys=38 indexes=22 views=0" ],
+                   [ code, err.lines.last.chomp ]
       assert_match(/CREATE TABLE vessel \(/, call("script", two, "--platform", "postgresql")[1])
       assert_equal [ 0, "differences=0\n" ], call("compare", one, one).values_at(0, 2)
       assert_equal 1, call("compare", one, two).first
@@ -27,7 +28,9 @@ class CommandLineTest < CoreTest
 
   def test_names_by_a_rulebook_both_ways
     Dir.mktmpdir do |directory|
-      model, named, book, words = %w[model.json named.json book.json words.csv].map { |name| File.join(directory, name) }
+      model, named, book, words = %w[model.json named.json book.json words.csv].map do |name|
+        File.join(directory, name)
+      end
       derived = Derivation.derive(ferries, platform: "postgresql", ids:).change_set.apply(ferries)
       File.write(model, Interchange::ModelFile.write(derived))
       File.write(book, Naming::RulebookFile.write(Naming::Shipped.begin("short", "Short", ids:).apply(Model::EMPTY)))
@@ -38,8 +41,11 @@ class CommandLineTest < CoreTest
       assert_equal 0, call("name", model, "--rulebook", book, "--lexicon", words, "--out", named).first
       assert_includes Interchange::ModelFile.read(File.read(named)).all(:table).map(&:name), "CRW_MBR"
       assert_equal "names=271 changed=0\n", call("name", named, "--rulebook", book, "--lexicon", words)[2].lines.last
-      assert_equal "names=126 changed=2 (nothing written)\n", call("name", named, "--rulebook", book, "--lexicon", words, "--to", "words", "--dry-run")[2].lines.last
-      { "Word,Colour\n" => /columns that a lexicon does not have: “Colour”/, "Word\n=1+1\n" => /Row 2: Word is a formula/, "Word\nBoat\nboat\n" => /Row 3: “boat” stands in row 2 already/, "Word\n\xFFx\n" => /not UTF-8 text: line 2/ }.each do |text, message|
+      assert_equal "names=126 changed=2 (nothing written)\n", call("name", named, "--rulebook", book, "--lexicon",
+                                                                   words, "--to", "words", "--dry-run")[2].lines.last
+      { "Word,Colour\n" => /columns that a lexicon does not have: “Colour”/,
+        "Word\n=1+1\n" => /Row 2: Word is a formula/, "Word\nBoat\nboat\n" => /Row 3: “boat” stands in row 2 already/,
+        "Word\n\xFFx\n" => /not UTF-8 text: line 2/ }.each do |text, message|
         File.binwrite(words, text)
         assert_match message, call("name", model, "--rulebook", book, "--lexicon", words)[2]
       end
@@ -47,8 +53,12 @@ class CommandLineTest < CoreTest
   end
 
   def test_failures_are_one_clear_line
-    { [ "frob" ] => [ 2, /no command “frob”/ ], [ "derive", "nowhere.json", "--platform", "sqlite" ] => [ 1, /no file nowhere.json/ ], [ "derive", __FILE__, "--platform", "sqlite" ] => [ 1, /not readable as JSON/ ],
-      [ "read", __FILE__, "--platform", "dbase" ] => [ 1, /known are sqlite, postgresql/ ], [ "script" ] => [ 2, /takes one file/ ], [ "layout", "a", "--colour" ] => [ 2, /invalid option/ ] }.each do |arguments, (code, message)|
+    { [ "frob" ] => [ 2, /no command “frob”/ ],
+      [ "derive", "nowhere.json", "--platform", "sqlite" ] => [ 1, /no file nowhere.json/ ],
+      [ "derive", __FILE__, "--platform", "sqlite" ] => [ 1, /not readable as JSON/ ],
+      [ "read", __FILE__, "--platform", "dbase" ] => [ 1, /known are sqlite, postgresql/ ],
+      [ "script" ] => [ 2, /takes one file/ ],
+      [ "layout", "a", "--colour" ] => [ 2, /invalid option/ ] }.each do |arguments, (code, message)|
       given, _, err = call(*arguments)
       assert_equal [ code, 1 ], [ given, err.lines.size ], arguments.inspect
       assert_match message, err

@@ -21,8 +21,10 @@ class InvariantsTest < CoreTest
     id = entity(base, "Vessel").id
     assert_match(/already; choose another name/, refused(base) { |draft| draft.add(:entity, name: "vessel") })
     assert_match(/An entity needs a name/, refused(base) { |draft| draft.set(id, name: "  ") })
-    assert_match(/Name has 1001 characters; at most 1000 fit/, refused(base) { |draft| draft.set(id, name: "x" * 1001) })
-    assert_match(/“NAME” in Vessel already/, refused(base) { |draft| draft.add(:attribute, parent_id: id, name: "NAME") })
+    assert_match(/Name has 1001 characters; at most 1000 fit/,
+                 refused(base) { |draft| draft.set(id, name: "x" * 1001) })
+    assert_match(/“NAME” in Vessel already/,
+                 refused(base) { |draft| draft.add(:attribute, parent_id: id, name: "NAME") })
   end
 
   def test_names_in_schemas
@@ -31,9 +33,12 @@ class InvariantsTest < CoreTest
     crew = draft.add(:schema, parent_id: design.id, name: "crew")
     tables = [ nil, crew.id ].map { |schema_id| draft.add(:table, parent_id: design.id, name: "member", schema_id:) }
     assert_empty problems(draft.model)
-    assert_match(/called “member” in PostgreSQL already/, refused(draft.model) { |change| change.set(tables.last.id, schema_id: nil) })
+    assert_match(/called “member” in PostgreSQL already/,
+                 refused(draft.model) { |change| change.set(tables.last.id, schema_id: nil) })
     assert_match(/called “Member” in crew already/,
-                 refused(draft.model) { |change| change.add(:table, parent_id: design.id, name: "Member", schema_id: crew.id) })
+                 refused(draft.model) do |change|
+                   change.add(:table, parent_id: design.id, name: "Member", schema_id: crew.id)
+                 end)
   end
 
   def test_circles_of_identification_are_named
@@ -46,7 +51,8 @@ class InvariantsTest < CoreTest
 
   def test_relationships_that_cannot_identify
     recursive = model("Each Crew Member may supervise many Crew Members.")
-    assert_match(/with itself/, refused(recursive) { |draft| draft.set(recursive.all(:relationship).first.id, identifying: true) })
+    assert_match(/with itself/,
+                 refused(recursive) { |draft| draft.set(recursive.all(:relationship).first.id, identifying: true) })
     base = model("Each Route may call at many Harbours.")
     link = base.all(:relationship).first
     assert_match(/many-to-many/, refused(base) { |draft| draft.set(link.id, from_most: nil, identifying: true) })
@@ -55,15 +61,20 @@ class InvariantsTest < CoreTest
 
   def test_references_and_parents_must_be_there
     base = model("Vessel")
-    assert_match(/points at something/, refused(base) { |draft| draft.set(entity(base, "Vessel").id, subject_area_id: "nowhere") })
-    assert_match(/must stand within its entity or relationship/, refused(base) { |draft| draft.add(:attribute, name: "Name") })
+    assert_match(/points at something/,
+                 refused(base) { |draft| draft.set(entity(base, "Vessel").id, subject_area_id: "nowhere") })
+    assert_match(/must stand within its entity or relationship/,
+                 refused(base) { |draft| draft.add(:attribute, name: "Name") })
   end
 
   def test_typed_text_becomes_values_or_says_what_would_be_right
     fields = Metamodel::Attribute.fields
     assert_equal [ 12, nil, true, false, "small_integer", "A b" ],
-                 [ fields[:length].parse("12"), fields[:length].parse(""), fields[:mandatory].parse("Yes"), fields[:mandatory].parse(""), fields[:type].parse("small integer"), fields[:name].parse("  A \t b ") ]
-    { length: "many words", mandatory: "perhaps", type: "strng", name: "x" * 500, precision: "0", definition: "a\u0000b" }.each do |field, raw|
+                 [ fields[:length].parse("12"), fields[:length].parse(""), fields[:mandatory].parse("Yes"),
+                   fields[:mandatory].parse(""), fields[:type].parse("small integer"),
+                   fields[:name].parse("  A \t b ") ]
+    { length: "many words", mandatory: "perhaps", type: "strng", name: "x" * 500, precision: "0",
+      definition: "a\u0000b" }.each do |field, raw|
       error = assert_raises(InvalidValue, field) { fields[field].parse(raw) }
       assert_equal field, error.field
     end

@@ -44,7 +44,8 @@ class OldDatabaseTest < ActiveSupport::TestCase
     SQLite3::Database.new(@path) do |database|
       ROWS.each do |table, row|
         database.execute(
-          "INSERT INTO #{table} (#{row.keys.map { |name| %("#{name}") }.join(', ')}) VALUES (#{([ '?' ] * row.size).join(', ')})", row.values
+          "INSERT INTO #{table} (#{row.keys.map { |name| %("#{name}") }.join(', ')}) " \
+          "VALUES (#{([ '?' ] * row.size).join(', ')})", row.values
         )
       end
     end

@@ -41,7 +41,8 @@ class RunTest < ActiveSupport::TestCase
 
     silent = Run.create!(kind: "intake", title: "Silent", person: "Ada", state: "working", alive_at: 1.minute.ago)
     assert_equal [ false, true, Run::LOST ], [ silent.unfinished?, silent.failed?, silent.message ]
-    assert_predicate Run.create!(kind: "intake", title: "Lively", person: "Ada", state: "working", alive_at: 1.second.ago), :unfinished?
+    assert_predicate Run.create!(kind: "intake", title: "Lively", person: "Ada", state: "working",
+                                 alive_at: 1.second.ago), :unfinished?
   end
 
   test "a run is stopped, with everything that it started" do
@@ -50,7 +51,8 @@ class RunTest < ActiveSupport::TestCase
     stored.journal.commit(design.change_set, by: "Ada", follow: false)
     table = stored.model.children(design.design_id, :table).first
     endless = Kelvath::Draft.change(stored.model, ids: Ids) do |draft|
-      draft.add(:index, parent_id: table.id, name: "endless", expression: "ON #{table.name} (1) WHERE 1 LIKE '#{'%a' * 40}'")
+      draft.add(:index, parent_id: table.id, name: "endless",
+                expression: "ON #{table.name} (1) WHERE 1 LIKE '#{'%a' * 40}'")
     end
     stored.journal.commit(endless, by: "Ada", follow: false)
     run = stored.runs.create!(kind: "proof", design_id: design.design_id, title: "Proof", person: "Ada")

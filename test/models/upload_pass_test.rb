@@ -25,7 +25,8 @@ class UploadPassTest < ActiveSupport::TestCase
   def post(length:, sent:, path: "/", headers: "")
     TCPSocket.open("127.0.0.1", @port) do |socket|
       socket.write("POST #{path} HTTP/1.1\r\nHost: " \
-                   "localhost\r\n#{headers}#{length ? "Content-Length: #{length}" : 'Transfer-Encoding: chunked'}\r\n\r\n")
+                   "localhost\r\n#{headers}#{length ? "Content-Length: #{length}" : 'Transfer-Encoding: chunked'}" \
+                   "\r\n\r\n")
       begin
         if length
           socket.write("x" * sent)

@@ -45,6 +45,7 @@ class HostileRequestsTest < ActionDispatch::IntegrationTest
   rescue ActionController::RoutingError, URI::InvalidURIError
     404
   rescue StandardError, SystemStackError => error
-    "#{error.class}: #{error.message.to_s[0, 160]} #{error.backtrace&.find { |line| line.include?("/app/") || line.include?("/core/") }}"
+    "#{error.class}: #{error.message.to_s[0, 160]}" \
+    " #{error.backtrace&.find { |line| line.include?("/app/") || line.include?("/core/") }}"
   end
 end

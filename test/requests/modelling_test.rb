@@ -29,10 +29,18 @@ class ModellingTest < ActionDispatch::IntegrationTest
 
   test "layouts, arrangements and placements of a diagram" do
     chosen = [ id("Vessel"), id("Sailing"), id("Watch") ].join(",")
-    Kelvath::Diagram::Layouts::ALL.each_key { |layout| assert_undoable(/Laid out Logical/) { ask :post, model_diagram_layout_path(@stored, @logical.id), layout: } unless layout == "down" }
-    assert_undoable(/Laid out 3 cards of Logical: in a grid/) { ask :post, model_diagram_layout_path(@stored, @logical.id), layout: "grid", chosen: }
-    assert_undoable(/Align left edges: 3 cards of Logical/) { ask :post, model_diagram_arrangement_path(@stored, @logical.id), way: "left", chosen: }
-    assert_undoable(/Took Vessel, Sailing, Watch off Logical; the model keeps them/) { ask :delete, model_diagram_placement_path(@stored, @logical.id), chosen: }
+    Kelvath::Diagram::Layouts::ALL.each_key { |layout| assert_undoable(/Laid out Logical/) {
+      ask :post, model_diagram_layout_path(@stored, @logical.id), layout:
+    } unless layout == "down" }
+    assert_undoable(/Laid out 3 cards of Logical: in a grid/) do
+      ask :post, model_diagram_layout_path(@stored, @logical.id), layout: "grid", chosen:
+    end
+    assert_undoable(/Align left edges: 3 cards of Logical/) do
+      ask :post, model_diagram_arrangement_path(@stored, @logical.id), way: "left", chosen:
+    end
+    assert_undoable(/Took Vessel, Sailing, Watch off Logical; the model keeps them/) do
+      ask :delete, model_diagram_placement_path(@stored, @logical.id), chosen:
+    end
     ask :post, model_diagram_arrangement_path(@stored, @logical.id), way: "sideways", chosen: chosen
     assert_response :unprocessable_entity
   end
@@ -60,11 +68,17 @@ class ModellingTest < ActionDispatch::IntegrationTest
   end
 
   test "rows are added to the ledgers of every kind that can grow" do
-    { "domain" => "Knots", "subject_area" => "Yard", "tag" => "Core", "word" => "Quay", "custom_field" => "Owner", "relationship" => "Each Vessel may pass many Harbours.", "entity" => "Buoy" }.each do |kind, name|
+    { "domain" => "Knots", "subject_area" => "Yard", "tag" => "Core", "word" => "Quay", "custom_field" => "Owner",
+      "relationship" => "Each Vessel may pass many Harbours.", "entity" => "Buoy" }.each do |kind, name|
       assert_undoable(/Added/) { ask :post, model_elements_path(@stored), kind:, name:, ledger: "kind:#{kind}" }
     end
-    assert_undoable(/Added allowed value/) { ask :post, model_elements_path(@stored), kind: "allowed_value", name: "dear", parent_id: @model.all(:domain).find { |each| each.name == "Fare Band" }.id }
-    assert_undoable(/Added identifier/) { ask :post, model_elements_path(@stored), kind: "identifier", name: "Name", parent_id: id("Vessel") }
+    assert_undoable(/Added allowed value/) do
+      ask :post, model_elements_path(@stored), kind: "allowed_value", name: "dear",
+          parent_id: @model.all(:domain).find { |each| each.name == "Fare Band" }.id
+    end
+    assert_undoable(/Added identifier/) do
+      ask :post, model_elements_path(@stored), kind: "identifier", name: "Name", parent_id: id("Vessel")
+    end
     ask :post, model_elements_path(@stored), kind: "identifier", name: "Nome", parent_id: id("Vessel")
     assert_match(/Did you mean “Name”/, CGI.unescapeHTML(response.body))
     ask :post, model_elements_path(@stored), kind: "tag", name: "  "
@@ -92,13 +106,26 @@ class ModellingTest < ActionDispatch::IntegrationTest
 
   test "relationships of every kind, subtypes, notes and tags" do
     ends = { from_id: id("Vessel"), to_id: id("Timetable") }
-    Creation::WAYS.each_key { |way| assert_undoable(/Added relationship Vessel Timetable/) { ask :post, model_elements_path(@stored), kind: "relationship", way:, **ends } }
+    Creation::WAYS.each_key { |way| assert_undoable(
+      /Added relationship Vessel Timetable/
+    ) { ask :post, model_elements_path(@stored), kind: "relationship", way:, **ends } }
     assert_undoable(/Added subtype group/) { ask :post, model_elements_path(@stored), kind: "subtype_group", **ends }
-    assert_undoable(/Added note Vessel/) { ask :post, model_elements_path(@stored), kind: "note", parent_id: id("Vessel"), text: "Ask the harbour master." }
-    assert_undoable(/Changed tags of entity Vessel|Added tag/) { ask :patch, "#{model_path(@stored)}/cells/#{id("Vessel")}", column: "tag_ids", value: "Core" }
-    %w[note frame rectangle ellipse].each { |shape| assert_undoable(/Added diagram note/) { ask :post, model_elements_path(@stored), kind: "diagram_note", diagram_id: @logical.id, shape:, text: "See <b>there</b>", x: 5, y: 6 } }
+    assert_undoable(/Added note Vessel/) do
+      ask :post, model_elements_path(@stored), kind: "note", parent_id: id("Vessel"), text: "Ask the harbour master."
+    end
+    assert_undoable(/Changed tags of entity Vessel|Added tag/) do
+      ask :patch, "#{model_path(@stored)}/cells/#{id("Vessel")}", column: "tag_ids", value: "Core"
+    end
+    %w[note frame rectangle ellipse].each do |shape|
+      assert_undoable(/Added diagram note/) do
+        ask :post, model_elements_path(@stored), kind: "diagram_note", diagram_id: @logical.id, shape:,
+            text: "See <b>there</b>", x: 5, y: 6
+      end
+    end
     identifier = @model.children(id("Vessel"), :identifier).reject(&:primary).first
-    assert_undoable(/Made an identifier of Vessel the primary one/) { ask :patch, model_element_identifier_rank_path(@stored, identifier.id), primary: "yes" }
+    assert_undoable(/Made an identifier of Vessel the primary one/) do
+      ask :patch, model_element_identifier_rank_path(@stored, identifier.id), primary: "yes"
+    end
   end
 
   test "custom fields take only what fits them" do
@@ -108,13 +135,17 @@ class ModellingTest < ActionDispatch::IntegrationTest
     ask :patch, model_custom_value_path(@stored, field.id), element_id: id("Vessel"), value: "tomorrow"
     assert_response :unprocessable_entity
     assert_match(/Owner must be a date such as/, response.body)
-    assert_undoable(/Added custom value/) { ask :patch, model_custom_value_path(@stored, field.id), element_id: id("Vessel"), value: "2026-05-31" }
+    assert_undoable(/Added custom value/) do
+      ask :patch, model_custom_value_path(@stored, field.id), element_id: id("Vessel"), value: "2026-05-31"
+    end
   end
 
   test "transformations are shown, then done" do
     ask :get, new_model_transformation_path(@stored), key: "roll_up", chosen: id("Booked Vehicle")
     assert_match(/What this would do.*attribute Booked Vehicle · Seats/m, response.body)
-    assert_undoable(/Roll subtypes up: Booked Vehicle/) { ask :post, model_transformations_path(@stored), key: "roll_up", chosen: id("Booked Vehicle") }
+    assert_undoable(/Roll subtypes up: Booked Vehicle/) do
+      ask :post, model_transformations_path(@stored), key: "roll_up", chosen: id("Booked Vehicle")
+    end
     ask :get, new_model_transformation_path(@stored), key: "split", chosen: id("Vessel")
     assert_match(/Choose above/, response.body)
     ask :get, new_model_transformation_path(@stored), key: "roll_down", chosen: id("Crew Member")
@@ -129,7 +160,9 @@ class ModellingTest < ActionDispatch::IntegrationTest
     finding = Kelvath::Findings.of(@model).find { |each| each.check.key == "unresolved_many_to_many" }
     ask :get, new_model_finding_fix_path(@stored, finding.key)
     assert_match(/entity Engineer Vessel Class/, response.body)
-    assert_undoable(/Mended a finding: Resolve it into an entity/) { ask :post, model_finding_fix_path(@stored, finding.key), number: 0 }
+    assert_undoable(/Mended a finding: Resolve it into an entity/) do
+      ask :post, model_finding_fix_path(@stored, finding.key), number: 0
+    end
     ask :post, model_finding_fix_path(@stored, "missing_identifier:nobody"), number: 0
     assert_response :not_found
     ask :post, model_finding_fix_path(@stored, finding.key), number: "first"
@@ -139,7 +172,9 @@ class ModellingTest < ActionDispatch::IntegrationTest
   test "copies within a model and between two" do
     ask :get, model_clips_path(@stored), chosen: [ id("Vessel"), id("Inspection") ].join(","), diagram_id: @logical.id
     clip = response.body
-    assert_undoable(/Pasted Vessel 2, Inspection 2/) { ask :post, model_clips_path(@stored), text: clip, diagram_id: @logical.id }
+    assert_undoable(/Pasted Vessel 2, Inspection 2/) do
+      ask :post, model_clips_path(@stored), text: clip, diagram_id: @logical.id
+    end
     other = StoredModel.start("Other", by: "Guest", label: "Began")
     ask :post, model_clips_path(other), text: clip
     assert_equal %w[Inspection Vessel], other.reload.model.all(:entity).map(&:name).sort
@@ -149,9 +184,15 @@ class ModellingTest < ActionDispatch::IntegrationTest
   end
 
   test "prose is read, rewritten and refused with a reason" do
-    assert_undoable(/Read 2 sentences/) { ask :post, model_prose_path(@stored), text: "A Buoy is identified by its Number. Each Harbour may mark many Buoys." }
+    assert_undoable(/Read 2 sentences/) do
+      ask :post, model_prose_path(@stored),
+          text: "A Buoy is identified by its Number. Each Harbour may mark many Buoys."
+    end
     link = @model.all(:relationship).find { |each| each.phrase == "describe" }
-    assert_undoable(/Changed verb phrase/) { ask :patch, "#{model_path(@stored)}/sentences/relationship:#{link.id}", text: "Each Vessel Class may shape many Vessels; each Vessel must be built to exactly one Vessel Class." }
+    assert_undoable(/Changed verb phrase/) do
+      ask :patch, "#{model_path(@stored)}/sentences/relationship:#{link.id}",
+          text: "Each Vessel Class may shape many Vessels; each Vessel must be built to exactly one Vessel Class."
+    end
     ask :patch, "#{model_path(@stored)}/sentences/relationship:#{link.id}", text: "Vessels are blue."
     assert_response :unprocessable_entity
     assert_match(/data-reason="This is none of the sentences/, response.body)
@@ -191,7 +232,9 @@ class ModellingTest < ActionDispatch::IntegrationTest
   end
 
   test "ledgers of every kind open, filtered and sorted" do
-    Kelvath::Ledger::KINDS.each { |kind| get(model_ledger_path(@stored, "kind:#{kind}")) || assert_response(:success, kind) }
+    Kelvath::Ledger::KINDS.each do |kind|
+      get(model_ledger_path(@stored, "kind:#{kind}")) || assert_response(:success, kind)
+    end
     get model_ledger_path(@stored, "logical", filter: "crew", sort: "-name", flat: "yes", columns: "name,type,entity")
     names = css_select("td[data-column=name]").map(&:text).reject(&:empty?)
     assert_equal names.sort_by(&:downcase).reverse, names
@@ -206,17 +249,25 @@ class ModellingTest < ActionDispatch::IntegrationTest
     { "csv" => "text/csv", "xlsx" => Mime[:xlsx].to_s }.each do |format, type|
       get model_ledger_sheet_path(@stored, "logical", format:)
       assert_equal type, response.media_type
-      file = Tempfile.new([ "sheet", ".#{format}" ], binmode: true).tap { |each| each.write(response.body) && each.rewind }
-      post model_ledger_sheet_path(@stored, "logical"), params: { file: Rack::Test::UploadedFile.new(file.path, type, true, original_filename: "sheet.#{format}") }
+      file = Tempfile.new([ "sheet", ".#{format}" ], binmode: true).tap do |each|
+        each.write(response.body) && each.rewind
+      end
+      post model_ledger_sheet_path(@stored, "logical"),
+           params: { file: Rack::Test::UploadedFile.new(file.path, type, true, original_filename: "sheet.#{format}") }
       assert_match(/says nothing that the model does not say already/, response.body, format)
     end
     revision = @stored.reload.revision
-    post model_ledger_sheet_path(@stored, "kind:domain"), params: { file: upload("Domain,Type,Length\nDeck,text,4\nFlag,boolean,\n") }
+    post model_ledger_sheet_path(@stored, "kind:domain"),
+         params: { file: upload("Domain,Type,Length\nDeck,text,4\nFlag,boolean,\n") }
     assert_select "li", text: /domain Deck/
     assert_equal revision, @stored.reload.revision
-    patch model_ledger_sheet_path(@stored, "kind:domain"), params: { rows: css_select("input[name=rows]").first["value"] }
+    patch model_ledger_sheet_path(@stored, "kind:domain"),
+          params: { rows: css_select("input[name=rows]").first["value"] }
     assert_includes now.all(:domain).map(&:name), "Deck"
-    { "Domain,Colour\nA,b\n" => /“Colour” is not known/, "Domain,Type\nA,\"broken\n" => /not readable as CSV/, "Domain,Type\nGr\xFCn,text\n".b => /line 2 holds other bytes/, "Domain,Type\n=cmd,text\nX,texxt\n" => /begins like a formula.*cannot be “texxt”/m, "" => /empty/ }.each do |text, message|
+    { "Domain,Colour\nA,b\n" => /“Colour” is not known/, "Domain,Type\nA,\"broken\n" => /not readable as CSV/,
+      "Domain,Type\nGr\xFCn,text\n".b => /line 2 holds other bytes/,
+      "Domain,Type\n=cmd,text\nX,texxt\n" => /begins like a formula.*cannot be “texxt”/m,
+      "" => /empty/ }.each do |text, message|
       post model_ledger_sheet_path(@stored, "kind:domain"), params: { file: upload(text) }
       assert_match message, CGI.unescapeHTML(response.body)
     end
@@ -243,7 +294,8 @@ class ModellingTest < ActionDispatch::IntegrationTest
   test "what cards and their lines say comes when a large drawing asks for it" do
     get model_diagram_bodies_path(@stored, @logical.id, ids: [ id("Vessel"), "nobody" ].join(","))
     assert_equal [ id("Vessel") ], response.body.scan(/<g id="card-(\w+)"/).flatten
-    assert_equal @model.referrers(id("Vessel"), :relationship).map(&:id).sort, response.body.scan(/<g id="line-(\w+)"/).flatten.sort
+    assert_equal @model.referrers(id("Vessel"), :relationship).map(&:id).sort,
+                 response.body.scan(/<g id="line-(\w+)"/).flatten.sort
     assert_match(/Gross Tonnage/, response.body)
   end
 
@@ -260,8 +312,11 @@ class ModellingTest < ActionDispatch::IntegrationTest
 
   test "a hostile name is only ever text" do
     ask :patch, model_element_path(@stored, id("Vessel")), field: "name", value: %(<script>alert("x")</script>)
-    paths = [ model_diagram_path(@stored, @logical.id), model_ledger_path(@stored, "logical"), model_prose_path(@stored), model_findings_path(@stored), model_journal_path(@stored),
-              model_diagram_export_path(@stored, @logical.id, format: :svg), model_diagram_print_path(@stored, @logical.id), model_element_path(@stored, id("Vessel")), model_element_editor_path(@stored, id("Vessel")) ]
+    paths = [ model_diagram_path(@stored, @logical.id), model_ledger_path(@stored, "logical"),
+              model_prose_path(@stored), model_findings_path(@stored), model_journal_path(@stored),
+              model_diagram_export_path(@stored, @logical.id, format: :svg),
+              model_diagram_print_path(@stored, @logical.id), model_element_path(@stored, id("Vessel")),
+              model_element_editor_path(@stored, id("Vessel")) ]
     paths.each do |path|
       get path
       assert_response :success, path

@@ -14,9 +14,17 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     @rulebook = house_rules
   end
 
-  def upload(text, name = "words.csv") = Rack::Test::UploadedFile.new(StringIO.new(text.b), "text/csv", original_filename: name)
+  def upload(text, name = "words.csv")
+    Rack::Test::UploadedFile.new(StringIO.new(text.b), "text/csv", original_filename: name)
+  end
+
   def entry(word) = Kelvath::Naming::Lexicon.of(@lexicon.reload.model).entry(word)
-  def following(by: @rulebook) = ferries.tap { |stored| stored.journal.commit(Kelvath::Naming::Following.then { NamingPage.new(stored, stored.model, { lexicon: @lexicon.id, rulebook: by.id }).following }, by: "Guest") }
+
+  def following(by: @rulebook)
+    ferries.tap { |stored| stored.journal.commit(Kelvath::Naming::Following.then { NamingPage.new(
+      stored, stored.model, { lexicon: @lexicon.id, rulebook: by.id }
+    ).following }, by: "Guest") }
+  end
 
   test "a lexicon is searched, written in and taken back" do
     get lexicon_entries_path(@lexicon, text: "vsl")
@@ -46,7 +54,8 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     post lexicon_sheet_path(@lexicon), params: { file: upload("Word,Short forms\nGangway,GNG\nVessel,VES\n") }
     assert_select "li", text: /Gangway/
     assert_select "input[name='taken[]'][value='3']"
-    patch lexicon_sheet_path(@lexicon), params: { rows: [ %w[Word Short\ forms], %w[Gangway GNG], %w[Vessel VES] ].to_json, taken: [] }
+    patch lexicon_sheet_path(@lexicon),
+          params: { rows: [ %w[Word Short\ forms], %w[Gangway GNG], %w[Vessel VES] ].to_json, taken: [] }
     assert_equal [ %w[GNG], %w[VSL] ], [ entry("Gangway").short_forms, entry("Vessel").short_forms ]
     get lexicon_sheet_path(@lexicon, format: :xlsx)
     file = Rack::Test::UploadedFile.new(StringIO.new(response.body), Mime[:xlsx].to_s, original_filename: "words.xlsx")
@@ -56,14 +65,21 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
 
   test "a bad file is refused by row and nothing of it comes in" do
     before = @lexicon.revision
-    { "Word,Colour\nA,B\n" => /columns that a lexicon does not have: “Colour”/, "Word,Short forms\nGangway,GNG\ngangway,GWY\n" => /stands in row 2 already/, "Word\n=1+1\n" => /is a formula/, "Word,Status,Say instead\nVessel,forbidden,Boat\n" => /circle: Vessel → Boat → Vessel/,
-      "Word\nGr\xF6\xDFe\n" => /not UTF-8 text: line 2/, "\xFF\xFEW\0o\0" => /not UTF-8 text: line 1/, "Word,\"Short" => /not readable as CSV/ }.each do |text, message|
+    { "Word,Colour\nA,B\n" => /columns that a lexicon does not have: “Colour”/,
+      "Word,Short forms\nGangway,GNG\ngangway,GWY\n" => /stands in row 2 already/, "Word\n=1+1\n" => /is a formula/,
+      "Word,Status,Say instead\nVessel,forbidden,Boat\n" => /circle: Vessel → Boat → Vessel/,
+      "Word\nGr\xF6\xDFe\n" => /not UTF-8 text: line 2/, "\xFF\xFEW\0o\0" => /not UTF-8 text: line 1/,
+      "Word,\"Short" => /not readable as CSV/ }.each do |text, message|
       post lexicon_sheet_path(@lexicon), params: { file: upload(text) }
       assert_match message, CGI.unescapeHTML(response.body)
       assert_equal before, @lexicon.reload.revision
     end
-    book = Axlsx::Package.new.tap { |package| package.workbook.add_worksheet(name: "Words") { |sheet| sheet.add_row([ "Word" ]); sheet.add_row([ "=A1" ], escape_formulas: false) } }
-    post lexicon_sheet_path(@lexicon), params: { file: Rack::Test::UploadedFile.new(book.to_stream, Mime[:xlsx].to_s, original_filename: "words.xlsx") }
+    book = Axlsx::Package.new.tap { |package| package.workbook.add_worksheet(name: "Words") do |sheet|
+      sheet.add_row([ "Word" ])
+      sheet.add_row([ "=A1" ], escape_formulas: false)
+    end }
+    post lexicon_sheet_path(@lexicon), params: { file: Rack::Test::UploadedFile
+      .new(book.to_stream, Mime[:xlsx].to_s, original_filename: "words.xlsx") }
     assert_match(/is a formula/, response.body)
     patch lexicon_sheet_path(@lexicon), params: { rows: "[[" }
     assert_response :unprocessable_entity
@@ -71,9 +87,11 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
 
   test "of two who change one rule the second is told both values" do
     rule = @rulebook.model.all(:name_rule).find { |each| each.of == "table" }
-    patch rulebook_rule_path(@rulebook, rule.id), params: { field: "prefix", value: "T_", seen: rule.prefix }, headers: HX
+    patch rulebook_rule_path(@rulebook, rule.id), params: { field: "prefix", value: "T_", seen: rule.prefix },
+          headers: HX
     assert_response :success
-    patch rulebook_rule_path(@rulebook, rule.id), params: { field: "prefix", value: "TBL_", seen: rule.prefix }, headers: HX
+    patch rulebook_rule_path(@rulebook, rule.id), params: { field: "prefix", value: "TBL_", seen: rule.prefix },
+          headers: HX
     assert_response :conflict
     assert_match(/set to “T_” meanwhile; yours was “TBL_”/, CGI.unescapeHTML(response.body))
     assert_equal "T_", @rulebook.reload.model.fetch(rule.id).prefix
@@ -89,7 +107,8 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     patch rulebook_rule_path(house, rule.id), params: { field: "limit", value: "3" }, headers: HX
     assert_match(/must lie between 8 and 1000/, response.body)
     index = house.model.all(:name_rule).find { |each| each.of == "index" }
-    patch rulebook_rule_path(house, index.id), params: { field: "pattern", parts: [ "columns", "text", "" ], letters: [ "", "IDX", "" ] }, headers: HX
+    patch rulebook_rule_path(house, index.id),
+          params: { field: "pattern", parts: [ "columns", "text", "" ], letters: [ "", "IDX", "" ] }, headers: HX
     assert_equal [ "columns", "text:IDX" ], house.reload.model.fetch(index.id).pattern
     get rulebook_path(house, of: "index")
     assert_match "BKG_REF_IDX", response.body
@@ -98,8 +117,11 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     assert_equal @lexicon.model.all(:lexicon_entry).size, JSON.parse(text)["lexicon"].size
     post rulebooks_path, params: { name: "", file: upload(text, "house.json") }
     assert_equal 2, StoredModel.of_sort("rulebook").where(name: "House").count
-    assert_equal @lexicon.model.all(:lexicon_entry).size, StoredModel.find_by!(name: "House words").model.all(:lexicon_entry).size
-    post rulebooks_path, params: { name: "Broken", file: upload('{"format":"kelvath-rulebook","version":1,"rules":[{"of":"table","case":"wavy"}]}', "b.json") }
+    assert_equal @lexicon.model.all(:lexicon_entry).size,
+                 StoredModel.find_by!(name: "House words").model.all(:lexicon_entry).size
+    post rulebooks_path, params: { name: "Broken", file: upload(
+      '{"format":"kelvath-rulebook","version":1,"rules":[{"of":"table","case":"wavy"}]}', "b.json"
+    ) }
     assert_match "Case cannot be “wavy”", CGI.unescapeHTML(response.body)
   end
 
@@ -108,7 +130,8 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     post model_designs_path(stored), params: { platform: "postgresql" }
     assert_redirected_to %r{/models/#{stored.id}/naming\?design=.*show=all}
     assert_includes stored.reload.model.all(:table).map(&:name), "CRW_MBR"
-    patch lexicon_entry_path(@lexicon, entry("Vessel").id), params: { field: "short_forms", value: "VES, VSL" }, headers: HX
+    patch lexicon_entry_path(@lexicon, entry("Vessel").id), params: { field: "short_forms", value: "VES, VSL" },
+          headers: HX
     assert_includes stored.reload.model.all(:table).map(&:name), "VSL"
     get new_lexicon_version_path(@lexicon)
     assert_select "li", text: /VSL\s*→\s*VES/
@@ -121,7 +144,8 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     assert_empty stored.reload.model.all(:table).map(&:name) & %w[VSL CRW_MBR]
     assert_equal 3, stored.model.header.lexicon_version
     post model_undo_path(stored), headers: HX
-    assert_equal [ 1, true ], [ stored.reload.model.header.lexicon_version, stored.model.all(:table).map(&:name).include?("CRW_MBR") ]
+    assert_equal [ 1, true ], [ stored.reload.model.header.lexicon_version,
+                                stored.model.all(:table).map(&:name).include?("CRW_MBR") ]
   end
 
   test "what was done in each version is told, and an earlier one can be gone back to" do
@@ -166,21 +190,31 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     get model_naming_path(stored, show: "all")
     assert_select "td", text: "set by hand, so it stays"
     get model_naming_path(stored, show: "all", text: "hull_nbr")
-    assert_equal stored.reload.model.all(:column).count { |column| column.name.include?("HULL_NBR") }, css_select("tbody tr td:nth-child(3)").count { |cell| cell.text.match?(/\A[A-Z_]*HULL_NBR\z/) && !cell.text.match?(/\A(PK|FK|AK|IX|CK)_/) }
+    assert_equal stored.reload.model.all(:column).count { |column| column.name.include?("HULL_NBR") },
+                 css_select("tbody tr td:nth-child(3)").count { |cell| cell.text.match?(/\A[A-Z_]*HULL_NBR\z/) &&
+                   !cell.text.match?(/\A(PK|FK|AK|IX|CK)_/) }
     patch model_element_path(stored, table.id), params: { field: "name_fixed", value: "no" }, headers: HX
     assert_equal "VSL", stored.reload.model.fetch(table.id).name
   end
 
   test "what the names of a model teach goes into a lexicon that it then follows" do
     stored = ferries
-    empty = StoredModel.start("Empty words", by: "Guest", label: "Began", change_set: Kelvath::Draft.change(Kelvath::Model::EMPTY, ids: Ids) { |draft| draft.add(:header, name: "Empty words") }, sort: "lexicon").tap { |lexicon| lexicon.release(by: "Guest") }
-    derived = Kelvath::Starting.design(stored.model, platform: "sqlite", ids: Ids, standard: NamingStandard.draft(lexicon: @lexicon, rulebook: @rulebook))
+    empty = StoredModel.start("Empty words", by: "Guest", label: "Began", change_set: Kelvath::Draft.change(
+      Kelvath::Model::EMPTY, ids: Ids
+    ) { |draft| draft.add(:header, name: "Empty words") }, sort: "lexicon").tap do |lexicon|
+      lexicon.release(by: "Guest")
+    end
+    derived = Kelvath::Starting.design(stored.model, platform: "sqlite", ids: Ids,
+                                       standard: NamingStandard.draft(lexicon: @lexicon, rulebook: @rulebook))
     stored.journal.commit(derived.change_set, by: "Guest", follow: false)
     get model_learning_path(stored)
     assert_select "input[name='words[vsl]'][value=vessel]"
-    post model_learning_path(stored), params: { lexicon: empty.id, taken: %w[vsl crw], words: { vsl: "vessel", crw: "crew" } }
-    assert_equal [ [ "Crew", %w[CRW], "proposed" ], [ "Vessel", %w[VSL], "proposed" ] ], empty.reload.model.all(:lexicon_entry).map { |each| [ each.name, each.short_forms, each.status ] }.sort
-    assert_equal [ empty.id, 2 ], stored.reload.model.header.then { |header| [ header.lexicon, header.lexicon_version ] }
+    post model_learning_path(stored),
+         params: { lexicon: empty.id, taken: %w[vsl crw], words: { vsl: "vessel", crw: "crew" } }
+    assert_equal [ [ "Crew", %w[CRW], "proposed" ], [ "Vessel", %w[VSL], "proposed" ] ],
+                 empty.reload.model.all(:lexicon_entry).map { |each| [ each.name, each.short_forms, each.status ] }.sort
+    assert_equal [ empty.id, 2 ],
+                 stored.reload.model.header.then { |header| [ header.lexicon, header.lexicon_version ] }
     post model_learning_path(stored), params: { lexicon: empty.id }
     assert_match "Nothing was ticked", response.body
   end
@@ -208,13 +242,23 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     hostile = %(<script>alert(1)</script>'"; DROP TABLE models;--)
     odd = [ { a: "b" }, [ "x" ], hostile, "", "\u0000" ]
     odd.each do |value|
-      [ [ :get, model_naming_path(stored), { design: value, to: value, within: value, which: value } ], [ :get, model_naming_path(stored), { lexicon: value, rulebook: value } ], [ :post, model_naming_path(stored), { taken: value, names: value, rest: value } ],
-        [ :post, model_learning_path(stored), { lexicon: value, taken: value, words: value } ], [ :get, model_physical_name_path(stored), { kind: "entity", name: value } ], [ :get, new_model_known_word_path(stored), { word: value, short_forms: value } ],
-        [ :get, lexicon_entries_path(@lexicon), { text: value, show: value, from: value } ], [ :post, lexicon_entries_path(@lexicon), { name: value, short_forms: value } ], [ :post, lexicon_version_path(@lexicon), { models: value } ],
-        [ :get, rulebook_path(@rulebook), { of: value, lexicon: value } ], [ :post, rulebooks_path, { name: value, from: value, file: value } ], [ :post, lexicons_path, { name: value } ], [ :post, lexicon_sheet_path(@lexicon), { file: value } ],
-        [ :patch, lexicon_sheet_path(@lexicon), { rows: value, taken: value } ], [ :post, intakes_path, { sample: value, lexicon: value } ] ].each do |verb, path, params|
+      [ [ :get, model_naming_path(stored), { design: value, to: value, within: value, which: value } ],
+        [ :get, model_naming_path(stored), { lexicon: value, rulebook: value } ],
+        [ :post, model_naming_path(stored), { taken: value, names: value, rest: value } ],
+        [ :post, model_learning_path(stored), { lexicon: value, taken: value, words: value } ],
+        [ :get, model_physical_name_path(stored), { kind: "entity", name: value } ],
+        [ :get, new_model_known_word_path(stored), { word: value, short_forms: value } ],
+        [ :get, lexicon_entries_path(@lexicon), { text: value, show: value, from: value } ],
+        [ :post, lexicon_entries_path(@lexicon), { name: value, short_forms: value } ],
+        [ :post, lexicon_version_path(@lexicon), { models: value } ],
+        [ :get, rulebook_path(@rulebook), { of: value, lexicon: value } ],
+        [ :post, rulebooks_path, { name: value, from: value, file: value } ], [ :post, lexicons_path, { name: value } ],
+        [ :post, lexicon_sheet_path(@lexicon), { file: value } ],
+        [ :patch, lexicon_sheet_path(@lexicon), { rows: value, taken: value } ],
+        [ :post, intakes_path, { sample: value, lexicon: value } ] ].each do |verb, path, params|
         public_send(verb, path, params:, headers: HX)
-        assert_includes [ 200, 302, 303, 400, 404, 422 ], response.status, "#{verb} #{path} #{params}: #{response.body.truncate(300)}"
+        assert_includes [ 200, 302, 303, 400, 404, 422 ], response.status,
+                        "#{verb} #{path} #{params}: #{response.body.truncate(300)}"
         refute_match "<script>alert", response.body
       end
     end

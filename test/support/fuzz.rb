@@ -12,8 +12,10 @@ require "kelvath/command_line"
 class Fuzz
   Find = Struct.new(:reader, :number, :what, :input)
   SLOW = 5 # seconds
-  ODD = [ "\u0000", "\xFF", "“", "”", "\"", "'", "(", ")", ";", "--", "/*", "*/", "{", "}", "[", "]", ":", ",", ".", "\n", "\r", "\t", "\\", "<", "&", "null", "true", "1e400", "-1", "99999999999999999999", "x" * 300, "é",
-          "\u{E000}", "\u202E", " means: ", " must ", " many ", "Each ", "which identifies it", "id", "within", "SELECT", "CHECK (" ].map(&:b).freeze
+  ODD = [ "\u0000", "\xFF", "“", "”", "\"", "'", "(", ")", ";", "--", "/*", "*/", "{", "}", "[", "]", ":", ",", ".",
+          "\n", "\r", "\t", "\\", "<", "&", "null", "true", "1e400", "-1", "99999999999999999999", "x" * 300, "é",
+          "\u{E000}", "\u202E", " means: ", " must ", " many ", "Each ", "which identifies it", "id", "within",
+          "SELECT", "CHECK (" ].map(&:b).freeze
 
   # { name => [how often among all, seeds, what is done with an input] }
   def readers

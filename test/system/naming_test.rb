@@ -145,7 +145,8 @@ class NamingBrowserTest < BrowserTestCase
     end
     right = named.count { |short, words| words == standard.words(short, :column).text }
     assert_operator right.to_f / named.size, :>=, 0.7,
-                    "#{right} of #{named.size}: #{named.reject { |short, words| words == standard.words(short, :column).text }}"
+                    "#{right} of #{named.size}" \
+                    ": #{named.reject { |short, words| words == standard.words(short, :column).text }}"
     puts "\nNames in full words, a third of the lexicon learned: #{right} of #{named.size}" if ENV["SHOW"]
   end
 

@@ -28,7 +28,8 @@ class ClipsController < ApplicationController
   def label(change)
     names = change.additions.select { |element| element.kind == :entity }.map(&:name)
     if names.any?
-      "#{params[:text].present? ? 'Pasted' : 'Duplicated'} #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}"
+      "#{params[:text].present? ? 'Pasted' : 'Duplicated'} #{names.first(3).join(', ')}" \
+      "#{" and #{names.size - 3} more" if names.size > 3}"
     end
   end
 end

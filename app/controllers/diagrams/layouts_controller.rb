@@ -8,6 +8,7 @@ class LayoutsController < ApplicationController
     key = params[:layout].presence || "down"
     only = chosen_ids.size > 1 ? chosen_ids : nil
     commit draft_change { |draft| Kelvath::Editing::Diagrams.arrange(draft, @diagram.id, key:, only:) },
-           label: "Laid out #{only ? "#{only.size} cards of " : ''}#{@diagram.name}: #{Kelvath::Diagram::Layouts::ALL.fetch(key).title.downcase_first}"
+           label: "Laid out #{only ? "#{only.size} cards of " : ''}#{@diagram.name}" \
+                  ": #{Kelvath::Diagram::Layouts::ALL.fetch(key).title.downcase_first}"
   end
 end

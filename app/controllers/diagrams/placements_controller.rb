@@ -27,7 +27,8 @@ class PlacementsController < ApplicationController
 
     names = nodes.map { |node| @model.fetch(node.element_id).name }
     label = names.any? ?
-              "Took #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3} off #{@diagram.name}; the model keeps #{names.one? ? 'it' : 'them'}" :
+              "Took #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}" \
+              " off #{@diagram.name}; the model keeps #{names.one? ? 'it' : 'them'}" :
               nil
     commit Kelvath::Editing.remove(@model, nodes.map(&:id) + notes, ids: Ids), label:
   end

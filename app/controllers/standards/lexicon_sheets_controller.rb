@@ -24,7 +24,8 @@ class LexiconSheetsController < ApplicationController
   def update
     sheet = Kelvath::Naming::LexiconSheet.new(@model, SheetFile.sent(params.require(:rows)), ids: Ids)
     done = commit sheet.change(taken: Array(params[:taken]).map { |number| number.to_s.to_i }),
-                  label: "Took #{helpers.counted(sheet.of(:new).size, 'word')} and #{helpers.counted(Array(params[:taken]).size, 'change')} in from a file"
+                  label: "Took #{helpers.counted(sheet.of(:new).size, 'word')}" \
+                         " and #{helpers.counted(Array(params[:taken]).size, 'change')} in from a file"
     flash[:notice] = done ? done.entry.label : "The file brought nothing new."
     redirect_to lexicon_path(@stored), status: :see_other
   end

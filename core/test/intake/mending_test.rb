@@ -21,7 +21,8 @@ class MendingTest < CoreTest
   end
 
   def test_names_that_nobody_should_give_come_in
-    names = { "  " => "unnamed", "y" * 500 => "y" * 500, LONG => "x" * 1000, "caf\xE9".b => "caf\uFFFD", "É" => "É", "é" => "é 2", "a\nb" => "a b", "ok" => "ok" }
+    names = { "  " => "unnamed", "y" * 500 => "y" * 500, LONG => "x" * 1000, "caf\xE9".b => "caf\uFFFD", "É" => "É",
+              "é" => "é 2", "a\nb" => "a b", "ok" => "ok" }
     model, log = take(*names.keys.map { |name| table(name, columns: [ "a", "", "A\u0001", LONG ]) })
     assert_equal names.values.sort, model.all(:table).map(&:name).sort
     assert_equal names.size, model.all(:entity).size
@@ -33,7 +34,10 @@ class MendingTest < CoreTest
   def test_what_refers_to_a_mended_name_still_does
     key = ->(columns) { C::Key.new(name: "pk\u0007", primary: true, columns:) }
     parent = table(LONG, columns: [ "caf\xE9".b ], keys: [ key[[ "caf\xE9".b ]] ])
-    child = table("child", columns: [ "p" ], foreign_keys: [ C::ForeignKey.new(name: "", columns: [ "p" ], target_table: LONG, target_columns: [ "caf\xE9".b ], on_delete: "cascade", on_update: "no action") ])
+    child = table("child", columns: [ "p" ],
+                  foreign_keys: [ C::ForeignKey.new(name: "", columns: [ "p" ], target_table: LONG,
+                                                    target_columns: [ "caf\xE9".b ], on_delete: "cascade",
+                                                    on_update: "no action") ])
     model, = take(parent, child)
     found = model.all(:foreign_key).first
     assert_equal [ "x" * 1000, [ "caf\uFFFD" ] ],

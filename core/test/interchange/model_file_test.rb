@@ -25,11 +25,16 @@ class ModelFileTest < CoreTest
 
   def test_broken_files_say_what_is_wrong
     good = File.write(model("Vessel"))
-    { good[0, good.size / 2] => /not readable as JSON/, "{}" => /not a Kelvath model file/, good.sub('"version": 1', '"version": 9') => /version 9/,
-      good.sub('"kind":"entity"', '"kind":"entty"') => /Element 1 .*no kind “entty”/, good.sub('"name":"Vessel"', '"nmae":"Vessel"') => /has no field “nmae”/,
+    { good[0, good.size / 2] => /not readable as JSON/, "{}" => /not a Kelvath model file/,
+      good.sub('"version": 1', '"version": 9') => /version 9/,
+      good.sub('"kind":"entity"', '"kind":"entty"') => /Element 1 .*no kind “entty”/,
+      good.sub('"name":"Vessel"', '"nmae":"Vessel"') => /has no field “nmae”/,
       good.sub('"Vessel"', "\"#{'x' * 1500}\"") => /at most 1000/,
-      good.sub('"Vessel"', '7') => /Name must be text, not “7”/, good.sub('"Vessel"', '"a\\u0001b"') => /control character/, good.sub(/"id":"[^"]+"/, '"id":{}') => /kind and its id/,
-      good.sub(/"within":"[^"]+"/, '"within":7').then { |text| text == good ? "[#{good}" : text } => /within|JSON/, "#{'[' * 50}#{']' * 50}" => /nests deeper/,
+      good.sub('"Vessel"', '7') => /Name must be text, not “7”/,
+      good.sub('"Vessel"', '"a\\u0001b"') => /control character/,
+      good.sub(/"id":"[^"]+"/, '"id":{}') => /kind and its id/,
+      good.sub(/"within":"[^"]+"/, '"within":7').then { |text| text == good ? "[#{good}" : text } => /within|JSON/,
+      "#{'[' * 50}#{']' * 50}" => /nests deeper/,
       good.sub("Vessel", "Ves\xFFsel".b) => /not UTF-8 text: line/ }.each do |text, message|
       assert_match message, assert_raises(UnreadableFile) { File.read(text) }.message
     end

@@ -4,11 +4,15 @@ require "core_test_helper"
 
 # The gate: what may stand in a field, whoever brings it.
 class ValueCheckTest < CoreTest
-  TYPES = { name: {}, text: {}, choice: { values: %w[a b] }, reference: { to: :entity }, references: { to: :entity }, names: {}, flag: {}, integer: {}, number: {} }.freeze
-  GOOD = { name: [ "A", "", "é" ], text: [ "A\n\tb", "x" * 200_000 ], choice: %w[a b], reference: [ nil, "01J.x-y" ], references: [ [], %w[a b.c] ], names: [ [ "a b" ] ],
+  TYPES = { name: {}, text: {}, choice: { values: %w[a b] }, reference: { to: :entity }, references: { to: :entity },
+            names: {}, flag: {}, integer: {}, number: {} }.freeze
+  GOOD = { name: [ "A", "", "é" ], text: [ "A\n\tb", "x" * 200_000 ], choice: %w[a b], reference: [ nil, "01J.x-y" ],
+           references: [ [], %w[a b.c] ], names: [ [ "a b" ] ],
            flag: [ true, false ], integer: [ nil, 0, -(2**53) ], number: [ nil, 1, -0.5 ] }.freeze
-  BAD = { name: [ nil, 1, {}, "a\u0000", "a\fb", "x" * 1001, "\xFF", "a\xE9".b ], text: [ nil, [], "a\u0007", "x" * 500_001 ], choice: [ "c", nil, 1 ], reference: [ 1, "a b", "", {}, "<x>" ],
-          references: [ nil, "a", [ 1 ], [ "a\nb" ], [ [] ] ], names: [ "a", [ nil ], [ "a\u0001" ], {} ], flag: [ nil, "yes", 1 ], integer: [ 1.5, "1", 2**60 ],
+  BAD = { name: [ nil, 1, {}, "a\u0000", "a\fb", "x" * 1001, "\xFF", "a\xE9".b ],
+          text: [ nil, [], "a\u0007", "x" * 500_001 ], choice: [ "c", nil, 1 ], reference: [ 1, "a b", "", {}, "<x>" ],
+          references: [ nil, "a", [ 1 ], [ "a\nb" ], [ [] ] ], names: [ "a", [ nil ], [ "a\u0001" ], {} ],
+          flag: [ nil, "yes", 1 ], integer: [ 1.5, "1", 2**60 ],
           number: [ "1", Float::NAN, Float::INFINITY, 1e300, [] ] }.freeze
 
   def field(type) = Metamodel::Field.new(:thing, type, **TYPES.fetch(type))
@@ -49,7 +53,8 @@ class ValueCheckTest < CoreTest
 
   def test_what_comes_from_elsewhere_is_mended
     name, text = field(:name), field(:text)
-    { [ name, "a\nb\u0001c  d " ] => "a b c d", [ name, "x" * 2000 ] => "x" * 1000, [ text, "a\fb" ] => "a b", [ text, "caf\xE9".b ] => "caf\uFFFD", [ text, "ok\nok" ] => "ok\nok" }.each do |(field, raw), mended|
+    { [ name, "a\nb\u0001c  d " ] => "a b c d", [ name, "x" * 2000 ] => "x" * 1000, [ text, "a\fb" ] => "a b",
+      [ text, "caf\xE9".b ] => "caf\uFFFD", [ text, "ok\nok" ] => "ok\nok" }.each do |(field, raw), mended|
       assert_equal mended, Metamodel::ValueCheck.mended(field, raw)
       assert_nil Metamodel::ValueCheck.fault(field, mended)
     end

@@ -109,7 +109,8 @@ module Kelvath
         return written unless fault
 
         @left_out <<
-          "Left out: the #{element.class.fetch_field(field).label.downcase} of #{Describing.title(element, model)} #{fault}."
+          "Left out: the #{element.class.fetch_field(field).label.downcase} of #{Describing.title(element, model)}" \
+          " #{fault}."
         nil
       end
 
@@ -143,7 +144,8 @@ module Kelvath
       def key_lines(table, except: [])
         keys = model.children(table.id, :key).reject { |key| except.include?(key) }
         keys.partition(&:primary).flatten(1).map do |key|
-          "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'} (#{columns(key.column_ids)})#{key_tail(key)}"
+          "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'} (#{columns(key.column_ids)}" \
+          ")#{key_tail(key)}"
         end
       end
 
@@ -179,7 +181,8 @@ module Kelvath
       def foreign_key_sql(key)
         target = model.fetch(key.target_table_id)
         "#{constraint_name(key)}FOREIGN KEY (#{columns(key.column_ids)}) REFERENCES #{place(target)}" \
-          "#{" (#{columns(key.target_column_ids)})" if key.target_column_ids.any?}#{action(key, :on_delete)}#{action(key, :on_update)}#{deferral(key)}"
+          "#{" (#{columns(key.target_column_ids)})" if key.target_column_ids.any?}#{action(key, :on_delete)}" \
+          "#{action(key, :on_update)}#{deferral(key)}"
       end
 
       def action(key, event)

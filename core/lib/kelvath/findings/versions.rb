@@ -60,7 +60,8 @@ module Kelvath
       def lacking(column, what, platform, feature)
         since = platform.class::FEATURES[feature]
         finding(column,
-                "#{platform.title} knows #{what} #{since ? "since #{since} only" : 'not at all'}; #{title(column)} is one.",
+                "#{platform.title} knows #{what} #{since ? "since #{since} only" : 'not at all'}; #{title(column)}" \
+                " is one.",
                 fix(feature == :virtual_columns ? "Keep it in the row" : "Do not compute it") do |draft|
                   draft.set(column.id, **yield)
                 end)

@@ -50,7 +50,8 @@ module Kelvath
         hint = DidYouMean::SpellChecker.new(dictionary: list.map(&:last)).correct(name).first
         known = list.map(&:last).sort.first(12).join(", ")
         raise InvalidValue.new(
-          "There is no #{field.to.map { |kind| Metamodel.fetch(kind).title }.join(' or ')} “#{name}”.#{hint ? " Did you mean “#{hint}”?" : (known.empty? ? '' : " Known are #{known}.")}", field: field.name, value: name
+          "There is no #{field.to.map { |kind| Metamodel.fetch(kind).title }.join(' or ')} “#{name}" \
+          "”.#{hint ? " Did you mean “#{hint}”?" : (known.empty? ? '' : " Known are #{known}.")}", field: field.name, value: name
         )
       end
 

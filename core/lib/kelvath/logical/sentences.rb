@@ -23,7 +23,8 @@ module Kelvath
         modal = least.to_i.zero? ? "may" : "must"
         singular = most == 1 || (most.nil? && least.to_i == 1)
         phrase = FALLBACK if phrase.to_s.empty?
-        "Each #{subject} #{modal} #{phrase} #{Cardinality.words(least, most)} #{singular ? object : words.plural(object)}."
+        "Each #{subject} #{modal} #{phrase} #{Cardinality.words(least, most)}" \
+        " #{singular ? object : words.plural(object)}."
       end
 
       # What there is to say of an element, as sentences: the line that reads a selection back.
@@ -54,7 +55,8 @@ module Kelvath
 
       def diagram(model, diagram)
         size = model.children(diagram.id, :diagram_node).size
-        "#{diagram.name} shows #{size} #{size == 1 ? 'card' : 'cards'} in #{Metamodel::NOTATIONS.fetch(diagram.notation)} notation. #{diagram.definition}".strip
+        "#{diagram.name} shows #{size} #{size == 1 ? 'card' : 'cards'}" \
+        " in #{Metamodel::NOTATIONS.fetch(diagram.notation)} notation. #{diagram.definition}".strip
       end
 
       def foreign_key(model, key)

@@ -23,7 +23,8 @@ module Kelvath
         type = ValueWords.type(domain, @model)
         facts = ValueWords.facts(domain)
         head = "#{name(domain.name)} is a " \
-               "domain#{" of #{type}" if type}#{" based on #{name(base.name)}" if base}#{", #{facts.join(', ')}" if facts.any?}."
+               "domain#{" of #{type}" if type}#{" based on #{name(base.name)}" if base}" \
+               "#{", #{facts.join(', ')}" if facts.any?}."
         [ sentence(head, "domain:#{domain.id}"),
           (sentence("The domain #{name(domain.name)} means: #{flat(domain.definition)}",
                     "domain_means:#{domain.id}") unless domain.definition.empty?),
@@ -50,7 +51,8 @@ module Kelvath
       def attributes(entity)
         list = @model.children(entity.id, :attribute)
         runs = list.chunk_while { |one, two| one.mandatory == two.mandatory }.map do |run|
-          sentence("#{big_a(entity)} #{run.first.mandatory ? 'must' : 'may'} have #{@words.list(run.map { |each| item(each) })}.",
+          sentence("#{big_a(entity)} #{run.first.mandatory ? 'must' : 'may'}" \
+                   " have #{@words.list(run.map { |each| item(each) })}.",
                    "has:#{entity.id}:#{run.map(&:id).join(',')}")
         end
         runs + list.flat_map { |attribute| facts(attribute, entity) }
@@ -120,7 +122,8 @@ module Kelvath
         phrase = phrase.empty? ? Logical::Sentences::FALLBACK : Quoting.phrase(phrase)
         one = most == 1 || (most.nil? && least == 1)
         object = one || !Quoting.plain?(object) ? name(object) : @words.plural(object)
-        "Each #{name(subject)} #{least.zero? ? 'may' : 'must'} #{phrase} #{Logical::Cardinality.words(least, most)} #{object}#{tails(link, side)}"
+        "Each #{name(subject)} #{least.zero? ? 'may' : 'must'} #{phrase} #{Logical::Cardinality.words(least, most)}" \
+        " #{object}#{tails(link, side)}"
       end
 
       # Role, identification and rules belong to the end where the key arrives.
@@ -141,7 +144,8 @@ module Kelvath
                    (names.one? ? " or several of these" : ", or several of these")
           told = @model[group.discriminator_id]
           sentence("#{big_a(entity)} #{group.complete ? 'is' : 'may be'} #{@words.list(names, last: 'or')}#{tail}" \
-                   "#{", told apart by its #{name(told.name)}" if told}#{" (called #{name(group.name)})" unless group.name.empty?}.", "subtypes:#{group.id}")
+                   "#{", told apart by its #{name(told.name)}" if told}" \
+                   "#{" (called #{name(group.name)})" unless group.name.empty?}.", "subtypes:#{group.id}")
         end
       end
 
@@ -152,7 +156,8 @@ module Kelvath
             ids.filter_map { |id| held[id] }.map { |each| "its #{name(each)}" }
           end
           sentence(
-            "In #{a(entity.name)}, #{@words.list(sides[0])} #{sides[0].one? ? 'decides' : 'decide'} #{@words.list(sides[1])}.", "decides:#{dependency.id}"
+            "In #{a(entity.name)}, #{@words.list(sides[0])} #{sides[0].one? ? 'decides' : 'decide'}" \
+            " #{@words.list(sides[1])}.", "decides:#{dependency.id}"
           )
         end
       end

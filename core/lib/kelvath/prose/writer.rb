@@ -46,7 +46,8 @@ module Kelvath
         return [] if chapter.title == "Domains" && chapter.id == :domains
 
         if chapter.id
-          [ "Subject area #{name(chapter.title)}#{": #{flat(chapter.definition)}" unless chapter.definition.to_s.empty?}" ]
+          [ "Subject area #{name(chapter.title)}" \
+            "#{": #{flat(chapter.definition)}" unless chapter.definition.to_s.empty?}" ]
         else
           [ "No subject area." ]
         end

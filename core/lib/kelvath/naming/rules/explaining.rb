@@ -95,7 +95,9 @@ module Kelvath
           part.start_with?(Pattern::TEXT) ? "“#{part.delete_prefix(Pattern::TEXT)}”" : Pattern::PARTS.fetch(part)
         end
         [ "Names of #{Inflection.plural(@rule.of.tr('_', ' '))} are made " \
-          "of #{parts.empty? ? 'the table' : parts.join(', ')}, with #{SEPARATORS.fetch(Lettering.separator(@rule))}#{", #{CASES.fetch(@rule[:case])}" unless @rule[:case] == 'as written'}.", *affixes, *length ].join(" ")
+          "of #{parts.empty? ? 'the table' : parts.join(', ')}, " \
+          "with #{SEPARATORS.fetch(Lettering.separator(@rule))}" \
+          "#{", #{CASES.fetch(@rule[:case])}" unless @rule[:case] == 'as written'}.", *affixes, *length ].join(" ")
       end
 
       def quoted(words, joint) = words.map { |word| "“#{word}”" }.join(" #{joint} ")
