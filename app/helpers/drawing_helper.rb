@@ -38,11 +38,14 @@ module DrawingHelper
     n = shape.type == :path ? nil : shape.numbers.map { |number| INK.short(number) }
     case shape.type
     when :rect
-      %(<rect class="#{css}" x="#{n[0]}" y="#{n[1]}" width="#{n[2]}" height="#{n[3]}"#{%( rx="#{n[4]}") unless n[4] == "0"}/>)
+      rounded = %( rx="#{n[4]}") unless n[4] == "0"
+      %(<rect class="#{css}" x="#{n[0]}" y="#{n[1]}" width="#{n[2]}" height="#{n[3]}"#{rounded}/>)
     when :circle then %(<circle class="#{css}" cx="#{n[0]}" cy="#{n[1]}" r="#{n[2]}"/>)
     when :ellipse then %(<ellipse class="#{css}" cx="#{n[0]}" cy="#{n[1]}" rx="#{n[2]}" ry="#{n[3]}"/>)
     when :path then %(<path class="#{css}" d="#{INK.d(shape.numbers)}"/>)
-    else %(<text class="#{css}" x="#{n[0]}" y="#{n[1]}"#{%( text-anchor="#{shape.anchor}") unless shape.anchor == :start}>#{ERB::Util.html_escape(shape.text)}</text>)
+    else
+      anchor = %( text-anchor="#{shape.anchor}") unless shape.anchor == :start
+      %(<text class="#{css}" x="#{n[0]}" y="#{n[1]}"#{anchor}>#{ERB::Util.html_escape(shape.text)}</text>)
     end.html_safe
   end
 end

@@ -39,7 +39,9 @@ module LedgersHelper
     title = ERB::Util.html_escape(error ? error.message : (row.origin && column.name == "name" ?
         "Migrated #{row.origin}" :
         (text.length > column.width ? text : "")))
-    %(<td id="cell-#{row.id}-#{column.name}" role="gridcell" data-cell data-column="#{column.name}" data-kind="#{column.kind}" data-seen="#{ERB::Util.html_escape(row.cells[column.name].to_s)}" tabindex="-1")
+    seen = ERB::Util.html_escape(row.cells[column.name].to_s)
+    %(<td id="cell-#{row.id}-#{column.name}" role="gridcell" data-cell data-column="#{column.name}") +
+      %( data-kind="#{column.kind}" data-seen="#{seen}" tabindex="-1")
       .concat(computed || error ?
                 %( class="#{[ ("computed" if computed), ("cell-wrong" if error) ].compact.join(' ')}") :
                 "")

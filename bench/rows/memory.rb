@@ -15,7 +15,8 @@ module MemoryRows
     memory = -> { GC.start; File.read("/proc/self/status")[/VmRSS:\\s+(\\d+)/, 1].to_i / 1024.0 }
     1.upto(#{EDITS}) do |number|
       change = Kelvath::Editing.set(stored.model, entities[number % entities.size], "definition", "Said \#{number}.")
-      page = Repaint.new(stored, stored.journal.commit(change, by: "Bench"), diagram_id: diagram, ledger_scope: "logical", selected: "")
+      commit = stored.journal.commit(change, by: "Bench")
+      page = Repaint.new(stored, commit, diagram_id: diagram, ledger_scope: "logical", selected: "")
       [ page.scene_changes, page.ledger_changes ]
       puts memory.call if [ #{FIRST}, #{EDITS} ].include?(number)
     end

@@ -17,7 +17,8 @@ class ComparisonTest < CoreTest
     name = ferries.children(vessel.id, :attribute).find { |each| each.name == "Name" }
     length = ferries.all(:domain).find { |each| each.name == "Reference" }
     { [ vessel.id, :definition, "Floats." ] =>
-        'entity Vessel: definition is "A ferry that the company owns or charters." in the first, "Floats." in the second',
+        'entity Vessel: definition is "A ferry that the company owns or charters." in the first, ' \
+        '"Floats." in the second',
       [ name.id, :mandatory, "no" ] => "attribute Vessel · Name: mandatory is true in the first, false in the second",
       [ length.id, :length,
         "20" ] => "domain Reference: length is 12 in the first, 20 in the second" }.each do |(id, field, value), words|

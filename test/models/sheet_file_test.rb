@@ -47,9 +47,12 @@ class SheetFileTest < ActiveSupport::TestCase
 
   test "dates, truths, formulas and what stands in the cell itself are read" do
     styles =
-      '<styleSheet xmlns="x"><numFmts><numFmt numFmtId="170" formatCode="yyyy"/></numFmts><cellXfs><xf numFmtId="0"/><xf numFmtId="14"/><xf numFmtId="170"/></cellXfs></styleSheet>'
+      '<styleSheet xmlns="x"><numFmts><numFmt numFmtId="170" formatCode="yyyy"/></numFmts><cellXfs>' \
+      '<xf numFmtId="0"/><xf numFmtId="14"/><xf numFmtId="170"/></cellXfs></styleSheet>'
     cells =
-      '<row><c r="A1"><v>12</v></c><c r="B1" s="1"><v>46173</v></c><c r="C1" s="2"><v>46173.5</v></c><c r="D1" t="b"><v>1</v></c><c r="F1" t="inlineStr"><is><t>in</t></is></c><c r="G1"><f>1+1</f></c><c r="H1"><v>1.5</v></c></row>'
+      '<row><c r="A1"><v>12</v></c><c r="B1" s="1"><v>46173</v></c><c r="C1" s="2"><v>46173.5</v></c>' \
+      '<c r="D1" t="b"><v>1</v></c><c r="F1" t="inlineStr"><is><t>in</t></is></c>' \
+      '<c r="G1"><f>1+1</f></c><c r="H1"><v>1.5</v></c></row>'
     book = workbook(cells, "xl/styles.xml" => styles)
     assert_equal [ [ "12", "2026-05-31", "2026-05-31 12:00:00", "true", "", "in", "", "1.5" ] ],
                  SheetFile.read(file(book, "a.xlsx"))
@@ -79,8 +82,9 @@ class SheetFileTest < ActiveSupport::TestCase
   end
 
   test "entities, lying sizes and files of another kind are refused" do
+    inner = '<row><c r="A1" t="inlineStr"><is><t>&b;&b;</t></is></c></row>'
     swelling = "<!DOCTYPE x [<!ENTITY a \"aaaaaaaaaa\"><!ENTITY b " \
-               "\"&a;&a;&a;&a;&a;&a;&a;&a;\">]>#{format(SHEET, '<row><c r="A1" t="inlineStr"><is><t>&b;&b;</t></is></c></row>')}"
+               "\"&a;&a;&a;&a;&a;&a;&a;&a;\">]>#{format(SHEET, inner)}"
     assert_match(/entities/, assert_raises(Kelvath::UnreadableFile) {
       SheetFile.read(file(workbook(nil, "xl/worksheets/sheet1.xml" => swelling), "a.xlsx"))
     }.message)

@@ -18,8 +18,8 @@ class ProseController < ApplicationController
 
   def create
     outcome = Kelvath::Prose::Reader.new(@model, ids: Ids).read(params.require(:text))
-    made = @stored.journal.commit(outcome.change_set, by: person,
-                                  label: "Read #{helpers.counted(Kelvath::Prose::Grammar.sentences(params[:text]).size, 'sentence')}")
+    count = Kelvath::Prose::Grammar.sentences(params[:text]).size
+    made = @stored.journal.commit(outcome.change_set, by: person, label: "Read #{helpers.counted(count, 'sentence')}")
     return complain("The model says all of this already.", status: :unprocessable_entity) unless made
 
     repaint made

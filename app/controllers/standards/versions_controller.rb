@@ -30,8 +30,8 @@ class VersionsController < ApplicationController
     moved = effects.select { |effect| Array(params[:models]).include?(effect.stored.id) }.each do |effect|
       effect.move_on(number, by: person)
     end
-    flash[:notice] = "Version #{number} is " \
-                     "out#{"; #{moved.map { |effect| effect.stored.name }.to_sentence} follow#{'s' if moved.one?} it" if moved.any?}."
+    followers = "; #{moved.map { |effect| effect.stored.name }.to_sentence} follow#{'s' if moved.one?} it" if moved.any?
+    flash[:notice] = "Version #{number} is out#{followers}."
     redirect_to helpers.standard_page(@stored), status: :see_other
   end
 end

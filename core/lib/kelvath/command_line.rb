@@ -7,7 +7,7 @@ module Kelvath
   # answers 1 (something is wrong with what was given) or 2 (the call itself is wrong).
   class CommandLine
     USAGE = <<~TEXT
-      kelvath read FILE --platform P --out MODEL    a database (SQLite file) into a model file (--rulebook R reads its names)
+      kelvath read FILE --platform P --out MODEL    an SQLite file into a model file (--rulebook R reads its names)
       kelvath derive MODEL --platform P --out MODEL a design for a platform, added to the model (--rulebook R names it)
       kelvath script MODEL --platform P             the schema script of its latest design, on standard output
       kelvath compare A B                           differences of two model files; answers 1 if there are any

@@ -108,9 +108,8 @@ class NamingRunTest < CoreTest
     assert_equal taken.change_set.apply(Model::EMPTY), model
     assert_equal [ "CRW MBR", "SLG" ], model.all(:entity).map(&:name).sort
     expanded = Naming::Run.of(model, short, design_id:, direction: "words").change.apply(model)
-    assert_equal({ "Crew Member" => [ "Crew Member Identifier", "Crew Member Name",
-                                      "Supervisor Crew Member Identifier" ], "Sailing" =>
-                                                                               [ "Sailing Identifier", "Actual Departure Time" ] },
+    crew = [ "Crew Member Identifier", "Crew Member Name", "Supervisor Crew Member Identifier" ]
+    assert_equal({ "Crew Member" => crew, "Sailing" => [ "Sailing Identifier", "Actual Departure Time" ] },
                  expanded.all(:entity).to_h do |each|
                    [ each.name, expanded.children(each.id, :attribute).map(&:name) ]
                  end)

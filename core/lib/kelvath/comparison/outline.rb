@@ -68,7 +68,9 @@ module Kelvath
       end
 
       def unnamed(element)
-        "(#{element.kind == :check ? Ddl::Names.text(@model, element, :condition) : names(element.column_ids).join(', ')})"
+        return "(#{Ddl::Names.text(@model, element, :condition)})" if element.kind == :check
+
+        "(#{names(element.column_ids).join(', ')})"
       end
 
       def folded(name) = @platform ? name.downcase : name

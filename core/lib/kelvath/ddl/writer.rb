@@ -32,7 +32,8 @@ module Kelvath
       attr_reader :model, :platform
 
       def heading
-        [ "#{[ model.header.name, (@design.name unless @design.name == platform.title) ].compact.reject(&:empty?).join(', ')} for #{platform.title}",
+        names = [ model.header.name, (@design.name unless @design.name == platform.title) ].compact.reject(&:empty?)
+        [ "#{names.join(', ')} for #{platform.title}",
           "#{tables.size} tables, written by Kelvath" ]
       end
 

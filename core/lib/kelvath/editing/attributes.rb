@@ -152,8 +152,9 @@ module Kelvath
       def unknown_type(model, text)
         domains = model.all(:domain).map(&:name).sort
         hint = DidYouMean::SpellChecker.new(dictionary: domains + Metamodel::LOGICAL_TYPES).correct(text).first
+        types = Metamodel::LOGICAL_TYPES.drop(1).map { |type| type.tr("_", " ") }.join(", ")
         raise InvalidValue.new("“#{text}” is neither a domain nor a type.#{" Did you mean “#{hint}”?" if hint}" \
-                               " Types are #{Metamodel::LOGICAL_TYPES.drop(1).map { |type| type.tr('_', ' ') }.join(', ')}.",
+                               " Types are #{types}.",
                                field: :type, value: text)
       end
     end

@@ -49,10 +49,9 @@ module Kelvath
 
         hint = DidYouMean::SpellChecker.new(dictionary: list.map(&:last)).correct(name).first
         known = list.map(&:last).sort.first(12).join(", ")
-        raise InvalidValue.new(
-          "There is no #{field.to.map { |kind| Metamodel.fetch(kind).title }.join(' or ')} “#{name}" \
-          "”.#{hint ? " Did you mean “#{hint}”?" : (known.empty? ? '' : " Known are #{known}.")}", field: field.name, value: name
-        )
+        kinds = field.to.map { |kind| Metamodel.fetch(kind).title }.join(" or ")
+        help = hint ? " Did you mean “#{hint}”?" : (" Known are #{known}." unless known.empty?)
+        raise InvalidValue.new("There is no #{kinds} “#{name}”.#{help}", field: field.name, value: name)
       end
 
       # [id, name] of what a field may refer to: members of an identifier are attributes that its entity has.

@@ -84,7 +84,8 @@ module Kelvath
           called = identifier.name == usual || identifier.name.empty? ? "" : " (called #{name(identifier.name)})"
           verb = identifier.primary ? "is" : "can also be"
           sentence("#{big_a(entity)} #{verb} identified " \
-                   "by #{@words.list(members.map { |each| "its #{name(each)}" })}#{called}.", "identified:#{identifier.id}")
+                   "by #{@words.list(members.map { |each| "its #{name(each)}" })}#{called}.",
+                   "identified:#{identifier.id}")
         end
       end
 

@@ -19,6 +19,9 @@ module Kelvath
         "A Booked Vehicle is a Car, a Lorry or a Coach.", "Vessel means: A ferry that the company owns."
       ].freeze
       CALLED = /(?:\s*\(called (#{NAME})\))?/
+      SEVERAL = /an? .+?(?:,| or ) ?an? .+?/im
+      TOLD = /(?:, told apart by its (#{NAME}))?#{CALLED}/i
+      FACTS = /measured in|from|up to|like|beginning as/i
 
       # [kind, pattern, what the captures are called]; the order counts.
       FORMS = [
@@ -32,11 +35,13 @@ module Kelvath
         [ :attribute_means, /\AThe (#{NAME}) of (?:#{ARTICLE})?(#{NAME}) means:\s*(.+)\z/im,
           %i[name owner definition] ],
         [ :attribute_facts,
-          /\AThe (#{NAME}) of (?:#{ARTICLE})?(#{NAME}) is (numbered by the database|(?:measured in|from|up to|like|beginning as|tagged)\b.+)\z/im, %i[name owner facts] ],
+          /\AThe (#{NAME}) of (?:#{ARTICLE})?(#{NAME}) is (numbered by the database|(?:#{FACTS}|tagged)\b.+)\z/im,
+          %i[name owner facts] ],
         [ :means, /\A(?:an?\s+)?(#{NAME}) means:\s*(.+)\z/im, %i[name definition] ],
         [ :values, /\A(#{NAME}) takes the values? (.+)\z/im, %i[name list] ],
         [ :domain,
-          /\A(#{NAME}) is a domain(?: of (.+?))?(?: based on (#{NAME}))?((?:,? (?:measured in|from|up to|like|beginning as) .+)?)\z/im, %i[name type base facts] ],
+          /\A(#{NAME}) is a domain(?: of (.+?))?(?: based on (#{NAME}))?((?:,? (?:#{FACTS}) .+)?)\z/im,
+          %i[name type base facts] ],
         [ :entity, /\A(?:#{ARTICLE})?(#{NAME}) is an entity\z/i, %i[name] ],
         [ :tagged, /\A(?:#{ARTICLE})?(#{NAME}) is tagged (.+)\z/im, %i[name list] ],
         [ :decides, /\AIn (?:#{ARTICLE})?(#{NAME}), (its .+) decides? (its .+)\z/im, %i[owner determinant dependents] ],
@@ -46,10 +51,10 @@ module Kelvath
           /\A(?!each\s|every\s)(?:#{ARTICLE})?(#{NAME}) (has|have|must have|may have) (?!#{Quoting::NUMBERS})(.+)\z/im,
           %i[owner modal list] ],
         [ :subtypes,
-          /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (?:either )?(an? .+?(?:,| or ) ?an? .+?)(, or several of these)?(?:, told apart by its (#{NAME}))?#{CALLED}\z/im,
+          /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (?:either )?(#{SEVERAL})(, or several of these)?#{TOLD}\z/im,
           %i[owner modal list several discriminator called] ],
         [ :subtypes,
-          /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (an? #{NAME}),?( or nothing else| or several of these)(?:, told apart by its (#{NAME}))?#{CALLED}\z/im,
+          /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (an? #{NAME}),?( or nothing else| or several of these)#{TOLD}\z/im,
           %i[owner modal list several discriminator called] ],
         [ :described, /\A(?:an?|every|each)\s+(#{NAME}) is ((?:an?|the|any|one|some)\s.+)\z/im, %i[name definition] ]
       ].freeze

@@ -7,10 +7,12 @@ module Kelvath
     # Names within sentences. One that the grammar would take apart stands in quotation marks.
     module Quoting
       NUMBERS =
-        /\b(?:one|two|three|four|five|six|many|several|exactly|at least|at most|\d+|zero or more|any number of|a single)\b/i
+        /\b(?:one|two|three|four|five|six|many|several|exactly|at\ least|at\ most|\d+
+             |zero\ or\ more|any\ number\ of|a\ single)\b/ix
       MARKS = /[,;.:()“”"]/
       RISKY =
-        /#{MARKS}|#{NUMBERS}|\A(?:an?|the|its|each|every|no)\s|\s(?:and|or|may|must|is|has|have|in|as|of|an?|its|which|with|can|means|takes?|decides?)(?:\s|\z)/i
+        /#{MARKS}|#{NUMBERS}|\A(?:an?|the|its|each|every|no)\s
+         |\s(?:and|or|may|must|is|has|have|in|as|of|an?|its|which|with|can|means|takes?|decides?)(?:\s|\z)/ix
       RISKY_PHRASE = /#{MARKS}|#{NUMBERS}|\s(?:an?|may|must)(?:\s|\z)/i
       # Private-use characters stand for what was quoted while a sentence is taken apart.
       OPEN = 0xE000

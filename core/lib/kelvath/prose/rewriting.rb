@@ -54,7 +54,8 @@ module Kelvath
         case [ kind, statement.kind ]
         in [ "relationship", :relationship ] then relationship(element, values[:readings])
         in [ "has" | "carries", :has | :this_carries ] then attributes(element, members.to_s.split(","), values)
-        in [ "means", :means | :described ] | [ "domain_means", :domain_means ] | [ "this_means", :this_means ] | [ "attribute_means", :attribute_means ]
+        in [ "means", :means | :described ] | [ "domain_means", :domain_means ] | [ "this_means", :this_means ] |
+           [ "attribute_means", :attribute_means ]
           define(element, values, statement.kind)
         in [ "subtypes", :subtypes ] | [ "identified", :identified ] then renamed_owner(element, values)
         else nil

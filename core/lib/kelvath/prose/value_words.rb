@@ -32,7 +32,8 @@ module Kelvath
           return "#{name}(#{sizes.join(',')})"
         end
 
-        "#{name} with #{SIZES.filter_map { |size| "#{size} #{element[size.to_sym]}" if element[size.to_sym] }.join(', ')}"
+        sizes = SIZES.filter_map { |size| "#{size} #{element[size.to_sym]}" if element[size.to_sym] }
+        "#{name} with #{sizes.join(', ')}"
       end
 
       # "measured in “m”, from “0”, up to “400”" as a list; empty if nothing is said.

@@ -77,8 +77,8 @@ module Kelvath
           share = seen.size.to_f / rivals.sum { |rival| votes[rival].size }
           fit = seen.sum(&:first) / seen.size
           confidence = (fit * share * (1 - (0.35 / seen.size))).clamp(0.0, 0.99).round(2)
-          Proposal.new(word:, short:, confidence:, evidence: [ "stands in #{seen.size} #{seen.one? ? 'pair' : 'pairs'}",
-                                                               *seen.map(&:last).first(3) ], others: rivals.map(&:first) - [ word ])
+          evidence = [ "stands in #{seen.size} #{seen.one? ? 'pair' : 'pairs'}", *seen.map(&:last).first(3) ]
+          Proposal.new(word:, short:, confidence:, evidence:, others: rivals.map(&:first) - [ word ])
         end
       end
     end

@@ -17,6 +17,8 @@ module Kelvath
       SHORTENING = { "never" => "Words stay whole.",
                      "as needed" => "Words take their short form where the name would be too long, the longest " \
                                     "savings first.", "always" => "Every word takes its preferred short form." }.freeze
+      CUT = Hash.new("gets a number where two would be the same")
+                .merge("hash" => "ends in a short hash of the whole").freeze
       OWNERS = { "always" => "The table's name stands in front of every column.",
                  "when repeated" => "The table's name stands in front where several tables have the same.",
                  "for keys" => "The table's name stands in front of columns of its primary key." }.freeze
@@ -76,8 +78,7 @@ module Kelvath
         return [ "At most #{@rule.limit} bytes." ] if logical? && @rule.limit
         return [] if logical?
 
-        [ "What is longer than #{limit} #{'loses vowels, then ' if @rule.vowels}is cut " \
-          "and #{@rule.cutting == 'hash' ? 'ends in a short hash of the whole' : 'gets a number where two would be the same'}." ]
+        [ "What is longer than #{limit} #{'loses vowels, then ' if @rule.vowels}is cut and #{CUT[@rule.cutting]}." ]
       end
 
       def reserved

@@ -25,71 +25,96 @@ module Kelvath
       end
 
       RELATIONS = <<~SQL
-        SELECT c.oid::int AS oid, #{SCHEMA}, c.relname AS name, c.relkind AS kind, obj_description(c.oid, 'pg_class') AS comment,
-               CASE WHEN c.relkind IN ('v', 'm') THEN pg_get_viewdef(c.oid) END AS query, c.relpersistence AS persistence,
+        SELECT c.oid::int AS oid, #{SCHEMA}, c.relname AS name, c.relkind AS kind,
+               obj_description(c.oid, 'pg_class') AS comment,
+               CASE WHEN c.relkind IN ('v', 'm') THEN pg_get_viewdef(c.oid) END AS query,
+               c.relpersistence AS persistence,
                c.relispartition AS part, CASE WHEN c.relkind = 'p' THEN pg_get_partkeydef(c.oid) END AS parted,
-               (SELECT string_agg(i.inhparent::regclass::text, ', ') FROM pg_inherits i WHERE i.inhrelid = c.oid) AS parents
+               (SELECT string_agg(i.inhparent::regclass::text, ', ') FROM pg_inherits i
+                 WHERE i.inhrelid = c.oid) AS parents
         FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
         WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') ORDER BY n.nspname <> 'public', n.nspname, c.relname
       SQL
 
       COLUMNS = <<~SQL
-        SELECT a.attrelid::int AS oid, a.attname AS name, format_type(a.atttypid, a.atttypmod) AS type, a.attnotnull AS mandatory,
+        SELECT a.attrelid::int AS oid, a.attname AS name, format_type(a.atttypid, a.atttypmod) AS type,
+               a.attnotnull AS mandatory,
                a.attidentity AS identity, a.attgenerated AS generated, pg_get_expr(d.adbin, d.adrelid) AS default_value,
-               (SELECT o.collname FROM pg_collation o WHERE o.oid = a.attcollation AND a.attcollation <> t.typcollation) AS collation,
+               (SELECT o.collname FROM pg_collation o WHERE o.oid = a.attcollation
+                 AND a.attcollation <> t.typcollation) AS collation,
                pg_get_serial_sequence(format('%I.%I', n.nspname, c.relname), a.attname) AS sequence,
                col_description(a.attrelid, a.attnum) AS comment
         FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid JOIN pg_namespace n ON n.oid = c.relnamespace
         JOIN pg_type t ON t.oid = a.atttypid LEFT JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum
-        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped ORDER BY a.attrelid, a.attnum
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped
+        ORDER BY a.attrelid, a.attnum
       SQL
 
       CONSTRAINTS = <<~SQL
-        SELECT k.conrelid::int AS oid, k.conname AS name, k.contype AS type, #{names('k.conrelid', 'k.conkey')} AS columns,
+        SELECT k.conrelid::int AS oid, k.conname AS name, k.contype AS type,
+               #{names('k.conrelid', 'k.conkey')} AS columns,
                k.confrelid::int AS target, #{names('k.confrelid', 'k.confkey')} AS targets, k.confdeltype AS on_delete,
-               k.confupdtype AS on_update, k.condeferrable AS deferrable, k.condeferred AS deferred, k.convalidated AS validated,
-               k.confmatchtype AS match, pg_get_constraintdef(k.oid) AS text, pg_get_expr(k.conbin, k.conrelid) AS condition
+               k.confupdtype AS on_update, k.condeferrable AS deferrable, k.condeferred AS deferred,
+               k.convalidated AS validated,
+               k.confmatchtype AS match, pg_get_constraintdef(k.oid) AS text,
+               pg_get_expr(k.conbin, k.conrelid) AS condition
         FROM pg_constraint k JOIN pg_namespace n ON n.oid = k.connamespace
         WHERE #{PEOPLES} AND k.conrelid <> 0 AND k.contype <> 'n' ORDER BY k.conrelid, k.conname
       SQL
 
       # special: what cannot be said by its columns and a method alone.
       INDEXES = <<~SQL
-        SELECT i.indrelid::int AS oid, c.relname AS name, i.indisunique AS unique, #{names('i.indrelid', 'i.indkey')} AS columns,
+        SELECT i.indrelid::int AS oid, c.relname AS name, i.indisunique AS unique,
+               #{names('i.indrelid', 'i.indkey')} AS columns,
                array_to_string(i.indoption, ',') AS options, m.amname AS method, pg_get_indexdef(i.indexrelid) AS text,
                (i.indexprs IS NOT NULL OR i.indpred IS NOT NULL OR i.indnkeyatts < i.indnatts
-                OR EXISTS (SELECT 1 FROM unnest(i.indclass) u (id) JOIN pg_opclass o ON o.oid = u.id WHERE NOT o.opcdefault)
+                OR EXISTS (SELECT 1 FROM unnest(i.indclass) u (id) JOIN pg_opclass o ON o.oid = u.id
+                  WHERE NOT o.opcdefault)
                 OR EXISTS (SELECT 1 FROM unnest(i.indoption) u (bits) WHERE u.bits NOT IN (0, 3))
                 OR EXISTS (SELECT 1 FROM unnest(i.indcollation, i.indkey) u (id, number) JOIN pg_attribute a
-                           ON a.attrelid = i.indrelid AND a.attnum = u.number WHERE u.id <> 0 AND u.id <> a.attcollation)) AS special
-        FROM pg_index i JOIN pg_class c ON c.oid = i.indexrelid JOIN pg_am m ON m.oid = c.relam JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_constraint k WHERE k.conindid = i.indexrelid) ORDER BY i.indrelid, c.relname
+                           ON a.attrelid = i.indrelid AND a.attnum = u.number WHERE u.id <> 0
+                             AND u.id <> a.attcollation)) AS special
+        FROM pg_index i JOIN pg_class c ON c.oid = i.indexrelid JOIN pg_am m ON m.oid = c.relam
+          JOIN pg_namespace n ON n.oid = c.relnamespace
+        WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_constraint k WHERE k.conindid = i.indexrelid)
+        ORDER BY i.indrelid, c.relname
       SQL
 
       # What no design holds yet: [what, name].
       REST = <<~SQL
-        SELECT 'trigger' AS what, t.tgname || ' on ' || #{WHERE_IT_IS} || c.relname AS name FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid
+        SELECT 'trigger' AS what, t.tgname || ' on ' || #{WHERE_IT_IS} || c.relname AS name FROM pg_trigger t
+          JOIN pg_class c ON c.oid = t.tgrelid
           JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES} AND NOT t.tgisinternal
-        UNION ALL SELECT CASE p.prokind WHEN 'p' THEN 'procedure' WHEN 'a' THEN 'aggregate' ELSE 'function' END, p.oid::regprocedure::text
+        UNION ALL SELECT CASE p.prokind WHEN 'p' THEN 'procedure' WHEN 'a' THEN 'aggregate'
+          ELSE 'function' END, p.oid::regprocedure::text
           FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace
           WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = p.oid AND d.deptype = 'e')
-        UNION ALL SELECT 'sequence', #{WHERE_IT_IS} || c.relname FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-          WHERE #{PEOPLES} AND c.relkind = 'S' AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid AND d.deptype IN ('a', 'i', 'e'))
-        UNION ALL SELECT CASE t.typtype WHEN 'e' THEN 'enumeration' WHEN 'd' THEN 'domain' WHEN 'r' THEN 'range type' ELSE 'composite type' END,
+        UNION ALL SELECT 'sequence', #{WHERE_IT_IS} || c.relname FROM pg_class c
+          JOIN pg_namespace n ON n.oid = c.relnamespace
+          WHERE #{PEOPLES} AND c.relkind = 'S' AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid
+            AND d.deptype IN ('a', 'i', 'e'))
+        UNION ALL SELECT CASE t.typtype WHEN 'e' THEN 'enumeration' WHEN 'd' THEN 'domain' WHEN 'r' THEN 'range type'
+          ELSE 'composite type' END,
           #{WHERE_IT_IS} || t.typname
           FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace LEFT JOIN pg_class c ON c.oid = t.typrelid
           WHERE #{PEOPLES} AND (t.typtype IN ('e', 'd', 'r') OR c.relkind = 'c')
           AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
-        UNION ALL SELECT 'row policy', p.polname || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_policy p JOIN pg_class c ON c.oid = p.polrelid
+        UNION ALL SELECT 'row policy', p.polname || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_policy p
+          JOIN pg_class c ON c.oid = p.polrelid
           JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES}
-        UNION ALL SELECT 'rule', r.rulename || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_rewrite r JOIN pg_class c ON c.oid = r.ev_class
+        UNION ALL SELECT 'rule', r.rulename || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_rewrite r
+          JOIN pg_class c ON c.oid = r.ev_class
           JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES} AND r.rulename <> '_RETURN'
-        UNION ALL SELECT 'statistics object', #{WHERE_IT_IS} || s.stxname FROM pg_statistic_ext s JOIN pg_namespace n ON n.oid = s.stxnamespace WHERE #{PEOPLES}
-        UNION ALL SELECT 'comment', 'on ' || CASE WHEN k.oid IS NULL THEN 'index ' || #{WHERE_IT_IS} || c.relname ELSE 'constraint ' || k.conname END
+        UNION ALL SELECT 'statistics object', #{WHERE_IT_IS} || s.stxname FROM pg_statistic_ext s
+          JOIN pg_namespace n ON n.oid = s.stxnamespace WHERE #{PEOPLES}
+        UNION ALL SELECT 'comment', 'on ' || CASE WHEN k.oid IS NULL THEN 'index ' || #{WHERE_IT_IS} || c.relname
+          ELSE 'constraint ' || k.conname END
           FROM pg_description d LEFT JOIN pg_constraint k ON d.classoid = 'pg_constraint'::regclass AND k.oid = d.objoid
-          LEFT JOIN pg_class c ON d.classoid = 'pg_class'::regclass AND c.oid = d.objoid AND c.relkind IN ('i', 'I', 'S')
+          LEFT JOIN pg_class c ON d.classoid = 'pg_class'::regclass AND c.oid = d.objoid
+            AND c.relkind IN ('i', 'I', 'S')
           JOIN pg_namespace n ON n.oid = coalesce(k.connamespace, c.relnamespace) WHERE #{PEOPLES}
-        UNION ALL SELECT 'rights', 'on ' || #{WHERE_IT_IS} || c.relname FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+        UNION ALL SELECT 'rights', 'on ' || #{WHERE_IT_IS} || c.relname FROM pg_class c
+          JOIN pg_namespace n ON n.oid = c.relnamespace
           WHERE #{PEOPLES} AND c.relacl IS NOT NULL AND c.relkind IN ('r', 'p', 'v', 'm', 'S')
         ORDER BY 1, 2
       SQL

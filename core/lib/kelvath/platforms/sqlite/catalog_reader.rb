@@ -13,8 +13,8 @@ module Kelvath
       INDEXES = "SELECT m.name AS owner, i.* #{ACTUAL} pragma_index_list(m.name) i WHERE m.type = 'table' ORDER BY " \
                 "m.name, i.seq DESC"
       INDEX_COLUMNS = <<~SQL
-        SELECT i.name AS owner, x.* FROM sqlite_master m JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x
-        WHERE m.type = 'table' AND x.key = 1 ORDER BY i.name, x.seqno
+        SELECT i.name AS owner, x.* FROM sqlite_master m
+        JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x WHERE m.type = 'table' AND x.key = 1 ORDER BY i.name, x.seqno
       SQL
       GENERATED = { 2 => :virtual, 3 => :stored }.freeze
 
