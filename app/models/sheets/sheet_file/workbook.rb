@@ -37,10 +37,10 @@ class SheetFile::Workbook
 
   private
 
-  # The library meets some damage with errors of its own making, some with those of the language.
+  # The library meets damage with errors of its own making and with any of the language's.
   def opened
     Zip::File.open(@path)
-  rescue NoMethodError, TypeError, RangeError
+  rescue StandardError
     raise Zip::Error, "damaged"
   end
 
