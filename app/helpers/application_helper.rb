@@ -24,9 +24,9 @@ module ApplicationHelper
 
   # What the page's script imports, so that the browser fetches all of it at once rather than when it has read the
   # first.
-  MODULES = [ "stimulus.js", "htmx.js", "saving.js", "drawing.js", *Dir.children(
-    Rails.root.join("app/javascript/controllers")
-  ).sort.map { |file| "controllers/#{file}" } ].freeze
+  CONTROLLERS = Rails.root.join("app/javascript").glob("controllers/*/*.js").sort
+                     .map { |path| path.relative_path_from(Rails.root.join("app/javascript")).to_s }
+  MODULES = [ "stimulus.js", "htmx.js", "saving.js", "drawing.js", *CONTROLLERS ].freeze
 
   def script_modules = MODULES.map { |file| asset_path(file) }
 

@@ -36,7 +36,7 @@ module ChangesHelper
     before, now = model.fetch(update.id), after.fetch(update.id)
     field = before.class.fetch_field(update.field)
     values = [ [ before, model ], [ now, after ] ].map do |element, within|
-      Kelvath::Ledger::Words.shown(within, element, field).presence || "nothing"
+      Kelvath::Editing::FieldText.shown(within, element, field).presence || "nothing"
     end
     "#{field.label.downcase} of #{Kelvath::Describing.title(before, model)}" \
     ": #{values.map { |text| text.truncate(80) }.join(' → ')}"

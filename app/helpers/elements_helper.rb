@@ -8,9 +8,11 @@ module ElementsHelper
 
   # The entities from which a key came.
   def origin_names(held)
-    held.via.map { |id| @model.fetch(id).then { |link| @model.fetch(link.kind == :relationship ?
-        Kelvath::Logical::Cardinality.parent_id(link) :
-        link.parent_id).name } }.uniq.to_sentence
+    held.via.map do |id|
+      link = @model.fetch(id)
+      parent_id = link.kind == :relationship ? Kelvath::Logical::Cardinality.parent_id(link) : link.parent_id
+      @model.fetch(parent_id).name
+    end.uniq.to_sentence
   end
 
   # [[table or column, its design], …] that stand for an entity or attribute. Designs that are not loaded stay so.

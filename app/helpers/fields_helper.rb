@@ -107,12 +107,12 @@ module FieldsHelper
 
   # SQL is shown with the names that its references have today, options as the platform reads them.
   def shown_value(element, field)
-    field.written_by_platform? ? Kelvath::Ledger::Words.shown(@model, element, field) : element[field.name]
+    field.written_by_platform? ? Kelvath::Editing::FieldText.shown(@model, element, field) : element[field.name]
   end
 
   # Names with commas between; saved as a ledger's cell is.
   def several(element, field, value, options)
-    shown = value.is_a?(String) ? value : Kelvath::Ledger::Words.shown(@model, element, field)
+    shown = value.is_a?(String) ? value : Kelvath::Editing::FieldText.shown(@model, element, field)
     text_field_tag("value", shown, **options, "hx-patch": "#{model_path(@stored)}/cells/#{element.id}",
                    "hx-vals": { column: field.name, seen: shown }.to_json, autocomplete: "off",
                    placeholder: "Names, with commas between")

@@ -15,9 +15,9 @@ module LedgersHelper
     now = params[:sort].to_s
     to = now == column.name ? "-#{column.name}" : (now == "-#{column.name}" ? nil : column.name)
     mark = { column.name => " ↑", "-#{column.name}" => " ↓" }[now]
-    link_to "#{column.label}#{mark}", url_for(
-      params.permit(:flat, :filter, :columns, :stage).merge(sort: to).compact_blank
-    ), class: "text-soft no-underline", title: "Sort by #{column.label.downcase}", tabindex: -1
+    path = url_for(params.permit(:flat, :filter, :columns, :stage).merge(sort: to).compact_blank)
+    link_to "#{column.label}#{mark}", path, class: "text-soft no-underline", tabindex: -1,
+                                            title: "Sort by #{column.label.downcase}"
   end
 
   # [[group, whether its rows are sent at once], …]
@@ -35,20 +35,17 @@ module LedgersHelper
   def ledger_cell(row, column, oob: false, error: nil, typed: nil)
     text = typed || row.cells[column.name].to_s
     computed = !row.editable || column.kind == :computed
-    shown = ERB::Util.html_escape(text)
-    title = ERB::Util.html_escape(error ? error.message : (row.origin && column.name == "name" ?
-        "Migrated #{row.origin}" :
-        (text.length > column.width ? text : "")))
+    title = error ? error.message : cell_title(row, column, text)
+    cell = +%(<td id="cell-#{row.id}-#{column.name}" role="gridcell" data-cell data-column="#{column.name}")
     seen = ERB::Util.html_escape(row.cells[column.name].to_s)
-    %(<td id="cell-#{row.id}-#{column.name}" role="gridcell" data-cell data-column="#{column.name}") +
-      %( data-kind="#{column.kind}" data-seen="#{seen}" tabindex="-1")
-      .concat(computed || error ?
-                %( class="#{[ ("computed" if computed), ("cell-wrong" if error) ].compact.join(' ')}") :
-                "")
-      .concat(computed ? %( data-fixed aria-readonly="true") : "").concat(error ? %( aria-invalid="true") : "")
-      .concat(column.choices ? %( data-choices="#{ERB::Util.html_escape(column.choices.join('|'))}") : "")
-      .concat(title.empty? ? "" : %( title="#{title}")).concat(oob ? %( hx-swap-oob="true") :
-          "").concat(">#{shown}</td>").html_safe
+    cell << %( data-kind="#{column.kind}" data-seen="#{seen}" tabindex="-1")
+    cell << %( class="#{[ ("computed" if computed), ("cell-wrong" if error) ].compact.join(' ')}") if computed || error
+    cell << %( data-fixed aria-readonly="true") if computed
+    cell << %( aria-invalid="true") if error
+    cell << %( data-choices="#{ERB::Util.html_escape(column.choices.join('|'))}") if column.choices
+    cell << %( title="#{ERB::Util.html_escape(title)}") if title
+    cell << %( hx-swap-oob="true") if oob
+    (cell << ">#{ERB::Util.html_escape(text)}</td>").html_safe
   end
 
   # The ledgers there are, for a menu: [[title, scope], …].
@@ -61,5 +58,14 @@ module LedgersHelper
     stage + kinds.map do |kind|
       [ Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title).capitalize, "kind:#{kind}" ]
     end
+  end
+
+  private
+
+  # What a cell says that does not show: where a migrated attribute is from, or a text that is cut off.
+  def cell_title(row, column, text)
+    return "Migrated #{row.origin}" if row.origin && column.name == "name"
+
+    text if text.length > column.width
   end
 end

@@ -51,7 +51,7 @@ end
   "1,000 sentences read" => -> { Kelvath::Prose::Reader.new(Kelvath::Model::EMPTY, ids: Ids)
     .read((1..1000).map { |number| "Each Thing#{number} may make many Others#{number}." }.join(" ")) },
   "a line of 4,000 quotation marks" =>
-    -> { Kelvath::Logical::QuickLine.read(Kelvath::Model::EMPTY, "“" * 4000, ids: Ids) rescue Kelvath::Error },
+    -> { Kelvath::Prose::QuickLine.read(Kelvath::Model::EMPTY, "“" * 4000, ids: Ids) rescue Kelvath::Error },
   "a check over 30,000 values" => -> {
     Kelvath::Ddl::Piece.new("x IN (#{(1..30_000).map { |number| "'é#{number}'" }.join(',')})", :expression).fault
   } }.each do |title, work|

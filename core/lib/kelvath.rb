@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "digest"
 require "json"
 require "monitor"
 require "set"
@@ -31,6 +32,7 @@ require_relative "kelvath/comparison"
 require_relative "kelvath/diagram"
 require_relative "kelvath/transforming"
 require_relative "kelvath/findings"
+require_relative "kelvath/upgrading"
 require_relative "kelvath/interchange"
 require_relative "kelvath/custom"
 require_relative "kelvath/ledger"

@@ -17,7 +17,7 @@ class CoreTest < Minitest::Test
   # text(12): *"])
   def model(*lines, **attributes)
     built = lines.reduce(Model::EMPTY) do |model, line|
-      Logical::QuickLine.read(model, line, ids:).change_set.apply(model)
+      Prose::QuickLine.read(model, line, ids:).change_set.apply(model)
     end
     draft = Draft.new(built, ids:)
     attributes.each { |name, list| list.each { |line| add_attribute(draft, entity(built, name.to_s), line) } }

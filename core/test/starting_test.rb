@@ -20,7 +20,7 @@ class StartingTest < CoreTest
 
   def test_new_cards_find_a_free_spot
     model = %w[A B C D E F G].reduce(Starting.empty("S", ids:).apply(Model::EMPTY)) do |made, name|
-      Logical::QuickLine.read(made, name, ids:).change_set.apply(made)
+      Prose::QuickLine.read(made, name, ids:).change_set.apply(made)
     end
     nodes = model.children(model.all(:diagram).first.id, :diagram_node)
     assert_equal nodes.size, nodes.map { |node| [ node.x, node.y ] }.uniq.size

@@ -24,9 +24,9 @@ class Fuzz
         Kelvath::Prose::Reader.new(ferries, ids:).read(text).change_set.then { |change| checked(change) }
       end ],
       line: [ 20, prose.flat_map(&:lines),
-              ->(text) { checked(Kelvath::Logical::QuickLine.read(ferries, text, ids:).change_set) } ],
+              ->(text) { checked(Kelvath::Prose::QuickLine.read(ferries, text, ids:).change_set) } ],
       attribute: [ 10, [ "Length: decimal(6,2)*", "Length in metres", "Code (text(3))" ], ->(text) do
-        Kelvath::Draft.change(ferries, ids:) { |draft| Kelvath::Editing::Attributes.add_typed(draft, vessel.id, text) }
+        Kelvath::Draft.change(ferries, ids:) { |draft| Kelvath::Prose::TypedAttribute.add(draft, vessel.id, text) }
       end ],
       sentence: [ 5, sentences, ->(text) do
         text.partition("|").then { |key, _, said| Kelvath::Prose::Rewriting.change(ferries, key, said, ids:) }
@@ -104,7 +104,7 @@ class Fuzz
 
   def small_file
     @small_file ||= begin
-      small = Kelvath::Logical::QuickLine.read(Kelvath::Model::EMPTY, "Each Vessel may make many Sailings.",
+      small = Kelvath::Prose::QuickLine.read(Kelvath::Model::EMPTY, "Each Vessel may make many Sailings.",
                                                ids:).change_set.apply(Kelvath::Model::EMPTY)
       draft = Kelvath::Draft.new(small, ids:)
       draft.add(:header, name: "Small")

@@ -12,10 +12,8 @@ module StandardScoped
   private
 
   def set_standard
-    sort, id = params[:lexicon_id] || controller_name == "lexicons" ?
-                 [ "lexicon", params[:lexicon_id] || params[:id] ] :
-                 [ "rulebook", params[:rulebook_id] || params[:id] ]
-    @stored = StoredModel.of_sort(sort).find(id)
+    sort = params[:lexicon_id] || controller_name == "lexicons" ? "lexicon" : "rulebook"
+    @stored = StoredModel.of_sort(sort).find(params["#{sort}_id"] || params[:id])
     @model = @stored.model
   end
 

@@ -16,7 +16,7 @@ class DesignsController < ApplicationController
       KeptBase.keep(derived.base)
     end
     flash[:notice] = [ "Derived the design #{derived.name}.", *derived.notes.first(4) ].join(" ")
-    redirect_to (choice.plain? ? model_diagram_path(@stored, derived.diagram_id) :
-                   model_naming_path(@stored, design: derived.design_id, show: "all")), status: :see_other
+    named = model_naming_path(@stored, design: derived.design_id, show: "all")
+    redirect_to choice.plain? ? model_diagram_path(@stored, derived.diagram_id) : named, status: :see_other
   end
 end

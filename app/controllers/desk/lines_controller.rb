@@ -5,7 +5,7 @@ class LinesController < ApplicationController
   include ModelScoped
 
   def create
-    outcome = Kelvath::Logical::QuickLine.read(@model, params.require(:text), ids: Ids, place:)
+    outcome = Kelvath::Prose::QuickLine.read(@model, params.require(:text), ids: Ids, place:)
     made = @stored.journal.commit(outcome.change_set, by: person)
     return complain("That is in the model already.", status: :unprocessable_entity) unless made
 

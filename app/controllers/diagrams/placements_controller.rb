@@ -26,10 +26,13 @@ class PlacementsController < ApplicationController
     end
 
     names = nodes.map { |node| @model.fetch(node.element_id).name }
-    label = names.any? ?
-              "Took #{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}" \
-              " off #{@diagram.name}; the model keeps #{names.one? ? 'it' : 'them'}" :
-              nil
-    commit Kelvath::Editing.remove(@model, nodes.map(&:id) + notes, ids: Ids), label:
+    commit Kelvath::Editing.remove(@model, nodes.map(&:id) + notes, ids: Ids), label: (taken_off(names) if names.any?)
+  end
+
+  private
+
+  def taken_off(names)
+    spoken = "#{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}"
+    "Took #{spoken} off #{@diagram.name}; the model keeps #{names.one? ? 'it' : 'them'}"
   end
 end

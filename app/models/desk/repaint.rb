@@ -102,8 +102,10 @@ class Repaint
   # several write at once, one step serves them all.
   def from_before(shows)
     yield seen, -> { ModelCache::Known.new(seen, commit.before) }
-    yield commit.entry.revision, -> { ModelCache.fetch(stored).then { |known| shows.call(known.model) ? known :
-        ModelCache::Known.new(commit.entry.revision, commit.after) } }
+    yield commit.entry.revision, lambda {
+      known = ModelCache.fetch(stored)
+      shows.call(known.model) ? known : ModelCache::Known.new(commit.entry.revision, commit.after)
+    }
   end
 
   # Was the table or column renamed that stands for the selection in a design?

@@ -8,7 +8,10 @@ class Checkpoint < ApplicationRecord
   belongs_to :stored_model, foreign_key: :model_id
 
   # The model as it was. A removed model's go with it.
-  def model = Kelvath::Model.of(JSON.parse(Zlib.inflate(content)).map { |hash| Kelvath::Metamodel.kept_element(hash) })
+  def model
+    hashes = JSON.parse(Zlib.inflate(content)).map { |hash| Kelvath::Upgrading.element(hash) }
+    Kelvath::Model.of(hashes.map { |hash| Kelvath::Metamodel.kept_element(hash) })
+  end
 
   # The model of a stored model as it was at a revision.
   def self.model_at(stored, revision)

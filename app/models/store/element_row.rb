@@ -17,6 +17,7 @@ class ElementRow < ApplicationRecord
   def self.part(element, model) = Kelvath::Model::Parts.of(element, model) || MAIN
 
   def self.element(kind, id, parent_id, content)
-    Kelvath::Metamodel.kept_element({ "kind" => kind, "id" => id, "within" => parent_id, **JSON.parse(content) })
+    hash = { "kind" => kind, "id" => id, "within" => parent_id, **JSON.parse(content) }
+    Kelvath::Metamodel.kept_element(Kelvath::Upgrading.element(hash))
   end
 end

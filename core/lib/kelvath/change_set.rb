@@ -38,13 +38,13 @@ module Kelvath
 
     # The inverse of #to_h, for what was committed once.
     def self.from_h(hash)
-      new(additions: hash.fetch("add", []).map { |element| Metamodel.kept_element(element) },
+      new(additions: hash.fetch("add", []).map { |element| Metamodel.kept_element(Upgrading.element(element)) },
           updates: hash.fetch("set", []).map { |update| kept_update(*update) },
-          removals: hash.fetch("remove", []).map { |element| Metamodel.kept_element(element) })
+          removals: hash.fetch("remove", []).map { |element| Metamodel.kept_element(Upgrading.element(element)) })
     end
 
     def self.kept_update(id, field, before, after)
-      before, after = [ before, after ].map { |value| Metamodel::NativeType.stored(value) } if field == "native_type"
+      before, after = [ before, after ].map { |value| Upgrading.value(field, value) }
       Update.new(id:, field: field.to_sym, before:, after:).freeze
     end
     private_class_method :kept_update

@@ -147,10 +147,10 @@ module Kelvath
 
     def design(model, name)
       found = name ? model.all(:design).find { |design| design.name.casecmp?(name) } : model.all(:design).last
-      found || raise(Error, name ?
-                              "This model has no design called “#{name}”; it " \
-                              "has #{model.all(:design).map(&:name).join(', ')}." :
-                              "This model has no design whose names could be made or read.")
+      return found if found
+      raise Error, "This model has no design whose names could be made or read." unless name
+
+      raise Error, "This model has no design called “#{name}”; it has #{model.all(:design).map(&:name).join(', ')}."
     end
 
     def standard_or_plain(options) = options[:rulebook] ? standard(options) : Naming::Standard.plain

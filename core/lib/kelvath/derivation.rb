@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require_relative "derivation/identity"
-require_relative "derivation/preparation"
 require_relative "derivation/tables"
 require_relative "derivation/constraints"
 require_relative "derivation/base"
@@ -20,7 +19,7 @@ module Kelvath
     def derive(model, platform:, ids:, name: nil, standard: Naming::Standard.plain, progress: Progress.none)
       platform = Platforms.fetch(platform)
       design = Metamodel::Design.new(id: ids.next, name: name || free_name(model, platform), platform: platform.key)
-      prepared = Preparation.of(model)
+      prepared = Logical::Preparation.of(model)
       progress.step(0, 3, "preparing the logical side")
       tables = Tables.new(prepared.model, design.id, platform, standard)
       progress.step(1, 3, "making #{model.all(:entity).size} tables")

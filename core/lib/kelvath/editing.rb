@@ -23,14 +23,14 @@ module Kelvath
     end
 
     def set_type(model, column, type, raw, seen, ids)
-      Ledger::Cells.check_seen(model, column, "native_type", raw, seen) if seen
+      FieldText.check_seen(model, column, "native_type", raw, seen) if seen
       Draft.change(model, ids:) { |draft| Columns.set_type(draft, column.id, type) }
     end
     private_class_method :set_type
 
     # What was typed for a field, as its value.
     def read(model, element, field, raw)
-      field.written_by_platform? ? Ledger::Words.read(model, element, field, raw) : field.parse(raw)
+      field.written_by_platform? ? FieldText.read(model, element, field, raw) : field.parse(raw)
     end
 
     # Removes elements by id, with all that depends on them.
@@ -59,6 +59,7 @@ module Kelvath
 end
 
 require_relative "editing/entities"
+require_relative "editing/field_text"
 require_relative "editing/attributes"
 require_relative "editing/columns"
 require_relative "editing/identifiers"

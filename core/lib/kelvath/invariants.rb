@@ -73,13 +73,10 @@ module Kelvath
     end
 
     def lost_parent(element)
-      if element.class.within.empty? ? element.parent_id.nil? :
-           element.class.within.include?(@model[element.parent_id]&.kind)
-        return NONE
-      end
+      within = element.class.within
+      return NONE if within.empty? ? element.parent_id.nil? : within.include?(@model[element.parent_id]&.kind)
 
-      place = element.class.within.empty? ? "in the model itself" :
-                "within its #{element.class.within.join(' or ').tr('_', ' ')}"
+      place = within.empty? ? "in the model itself" : "within its #{within.join(' or ').tr('_', ' ')}"
       problem(element, nil, "#{article(element)} must stand #{place}.")
     end
 

@@ -167,7 +167,6 @@ module Kelvath
 end
 
 require_relative "ledger/changes"
-require_relative "ledger/words"
 require_relative "ledger/stages"
 require_relative "ledger/kinds"
 require_relative "ledger/cells"

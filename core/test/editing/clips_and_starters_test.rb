@@ -90,7 +90,7 @@ class ClipsAndStartersTest < CoreTest
     TYPED.each do |text, (name, type, identifies)|
       draft = Draft.new(ferries, ids:)
       owner = entity(ferries, "Lost Item")
-      made = Editing::Attributes.add_typed(draft, owner.id, text)
+      made = Prose::TypedAttribute.add(draft, owner.id, text)
       assert_equal [ name, type ], [ made.name, Logical::ValueType.of(draft.model[made.id], draft.model).to_s ], text
       assert_equal identifies, draft.model.children(owner.id, :identifier).any? { |each|
         each.primary && each.member_ids.include?(made.id)

@@ -40,7 +40,7 @@ class SentencesTest < CoreTest
     base = model("Each Vessel may make many Sailings.", "Each Sailing must be made by exactly one Vessel.")
     assert_equal 1, base.all(:relationship).size
     assert_equal 2, base.all(:entity).size
-    corrected = Logical::QuickLine.read(base, "Each Vessel must make at least one Sailing", ids:).change_set.apply(base)
+    corrected = Prose::QuickLine.read(base, "Each Vessel must make at least one Sailing", ids:).change_set.apply(base)
     assert_equal [ "Each Vessel must make at least one Sailing.", "Each Sailing must be made by exactly one Vessel." ],
                  Logical::Sentences.read_back(corrected, corrected.all(:relationship).first)
   end

@@ -12,7 +12,7 @@ class FurtherPlatformTest < CoreTest
     moored = Editing.set(base, vessel.id, :options, "MOORING: Quay 7").apply(base)
     assert_equal({ "mooring" => "Quay 7" }, moored[vessel.id].options)
     assert_equal "mooring: Quay 7",
-                 Ledger::Words.shown(moored, moored[vessel.id], Metamodel::Table.fetch_field(:options))
+                 Editing::FieldText.shown(moored, moored[vessel.id], Metamodel::Table.fetch_field(:options))
 
     script = Ddl.script(moored, design_id).text
     [ "for Tideline", "hull_number glyphs(12) NOT NULL", "chartered bit", "MOOR vessel AT 'Quay 7';" ].each do |text|

@@ -89,7 +89,9 @@ class NativeTypeTest < CoreTest
   # Files and journals of before say types as text.
   def test_text_of_before_is_read
     hash = { "kind" => "column", "id" => "C", "within" => "T", "name" => "nm", "native_type" => "varchar(30)" }
-    [ :element, :kept_element ].each { |way| assert_equal [ 30 ], Metamodel.send(way, hash).native_type["arguments"] }
+    %i[element kept_element].each do |way|
+      assert_equal [ 30 ], Metamodel.send(way, Upgrading.element(hash)).native_type["arguments"]
+    end
     update = ChangeSet.from_h("set" => [ [ "C", "native_type", "int", "varchar(3)" ] ]).updates.first
     assert_equal [ { "base" => "int" }, { "base" => "varchar", "arguments" => [ 3 ] } ], [ update.before, update.after ]
   end

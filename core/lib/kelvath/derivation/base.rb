@@ -16,7 +16,7 @@ module Kelvath
       def self.digest_of(content) = Digest::SHA256.hexdigest(content)
 
       # The elements again.
-      def elements = JSON.parse(Zlib.inflate(content)).map { |hash| Metamodel.kept_element(hash) }
+      def elements = JSON.parse(Zlib.inflate(content)).map { |hash| Metamodel.kept_element(Upgrading.element(hash)) }
     end
   end
 end

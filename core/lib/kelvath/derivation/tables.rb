@@ -22,16 +22,6 @@ module Kelvath
         @notes = []
       end
 
-      # What a column says of where it comes from. A composed id can be long in a chain; storage takes any,
-      # but a digest keeps it short.
-      def self.source_id(held)
-        if held.id.length <= Metamodel::Field::NAME_LIMIT
-          held.id
-        else
-          "#{held.via.first}.#{Digest::SHA256.hexdigest(held.id)[0, 26]}"
-        end
-      end
-
       # Makes every table with its columns.
       def build
         @model.all(:entity).each { |entity| @tables[entity.id] = add_table(entity) }
@@ -77,7 +67,7 @@ module Kelvath
           mandatory: held.mandatory, identity: numbered,
           default_value: held.own? ? @platform.default_expression(type.default_value, type) : "",
           comment: held.origin&.definition.to_s,
-          source_id: Tables.source_id(held), position:
+          source_id: held.source_id, position:
         )
       end
 

@@ -34,24 +34,6 @@ module Kelvath
         attribute
       end
 
-      # Adds an attribute as it is typed on a card: "Length (Metres)", "Length in metres", "Length: decimal(6,2)",
-      # or a domain's name alone. A star behind it puts it into the identifier. Raises InvalidValue.
-      def add_typed(draft, owner_id, text)
-        text = Metamodel::ValueCheck.plain(text)
-        if text.delete("*").strip.empty?
-          raise InvalidValue.new("Type the name of the attribute first.", field: :name, value: text)
-        end
-
-        text, star = text.strip.then { |typed| [ typed.delete_suffix("*").strip, typed.end_with?("*") ] }
-        name, colon, type = text.partition(/\s*:\s+/)
-        item = Prose::Grammar.item(*Prose::Quoting.protect(colon.empty? ? text : "#{name} (#{type})"))
-        values = Prose::Reader.new(draft.model, ids: draft.ids, draft:).value_fields(item)
-        domain = draft.model.all(:domain).find { |each| each.name.casecmp?(text) } if values.empty?
-        values = { domain_id: domain.id } if domain
-        add(draft, owner_id, domain ? domain.name : item.name, **values, mandatory: star,
-            identifier: star && draft.model.fetch(owner_id).kind == :entity)
-      end
-
       # Puts an attribute into its entity's primary identifier, making one if needed, or takes it out.
       def identify(draft, attribute_id, member)
         entity_id = draft.model.fetch(attribute_id).parent_id

@@ -105,8 +105,9 @@ module Kelvath
       def add(draft, element, map)
         values = element.values.to_h do |name, value|
           field = element.class.fetch_field(name)
-          [ name, field.reference? ? mapped(value, map) :
-                    field.references? ? value.filter_map { |id| mapped(id, map) } : value ]
+          value = mapped(value, map) if field.reference?
+          value = value.filter_map { |id| mapped(id, map) } if field.references?
+          [ name, value ]
         end
         values[:name] = Entities.free_entity_name(draft.model, element.name) if element.kind == :entity
         draft.add(element.kind, id: map.fetch(element.id),

@@ -52,7 +52,7 @@ module Kelvath
 
       def model_of(hashes)
         elements = hashes.each_with_index.map do |hash, index|
-          Metamodel.element(hash)
+          Metamodel.element(hash.is_a?(Hash) ? Upgrading.element(hash) : hash)
         rescue Error => error
           raise UnreadableFile, "Element #{index + 1} of the file cannot be read: #{error.message}"
         end

@@ -22,7 +22,7 @@ module Kelvath
           end
         end
 
-        check_seen(model, element, column, raw, seen) if seen
+        Editing::FieldText.check_seen(model, element, column, raw, seen) if seen
         draft = Draft.new(model, ids:)
         assign(draft, id, column, raw)
         draft.change_set
@@ -53,10 +53,10 @@ module Kelvath
         field = element.class.fetch_field(column)
         make_tags(draft, raw) if field.name == :tag_ids
         if field.type == :native_type
-          return Editing::Columns.set_type(draft, id, Words.read(draft.model, element, field, raw))
+          return Editing::Columns.set_type(draft, id, Editing::FieldText.read(draft.model, element, field, raw))
         end
 
-        draft.set(id, field.name => Words.read(draft.model, element, field, raw))
+        draft.set(id, field.name => Editing::FieldText.read(draft.model, element, field, raw))
       end
 
       # A tag is made by using it.
@@ -65,22 +65,6 @@ module Kelvath
         names.each do |name|
           draft.add(:tag, name:) if draft.model.all(:tag).none? { |tag| tag.name.casecmp?(name) || tag.id == name }
         end
-      end
-
-      def check_seen(model, element, column, raw, seen)
-        field = element.class.fetch_field(column)
-        now = Words.shown(model, element, field)
-        if [ seen, raw.to_s.strip ].include?(now) ||
-           (!field.written_by_platform? && field.parse(seen) == element[field.name])
-          return
-        end
-
-        message = "#{field.label} of #{Describing.title(element, model)} was set to “#{now}” meanwhile; yours " \
-                  "was “#{raw}”."
-        raise Conflict,
-              [ Conflict::Clash.new(element_id: element.id, field: field.name, yours: raw, theirs: now, message:) ]
-      rescue InvalidValue
-        nil # what stood there was not typed as such; there is nothing to hold it against
       end
 
       # A new row. within: the group's element, for kinds that stand within one; text: what was typed
@@ -94,7 +78,7 @@ module Kelvath
       def make(draft, kind, text, within)
         case kind
         when "entity" then Editing::Entities.add(draft, text)
-        when "attribute" then Editing::Attributes.add_typed(draft, draft.model.fetch(within).id, text)
+        when "attribute" then Prose::TypedAttribute.add(draft, draft.model.fetch(within).id, text)
         when "relationship" then related(draft, text)
         when "identifier" then identifier(draft, text, within)
         when "allowed_value" then draft.add(:allowed_value, parent_id: draft.model.fetch(within)
@@ -124,8 +108,9 @@ module Kelvath
       # The members as typed, with commas between.
       def identifier(draft, text, within)
         blank = Metamodel::Identifier.new(id: "new", parent_id: within)
+        members = Metamodel::Identifier.fetch_field(:member_ids)
         draft.add(:identifier, parent_id: draft.model.fetch(within).id,
-                  member_ids: Words.read(draft.model, blank, Metamodel::Identifier.fetch_field(:member_ids), text))
+                  member_ids: Editing::FieldText.read(draft.model, blank, members, text))
       end
 
       def last(draft, within, kind = :allowed_value) = (draft.model.children(within, kind).last&.position || 0.0) + 1.0

@@ -10,9 +10,9 @@ module Kelvath
       # One step, in ids alone, so that nothing of the older ledger stays: groups are ids, cells are
       # [group id, row id, column name].
       def self.between(older, newer)
-        pairs = older.groups.size == newer.groups.size ?
-                  older.groups.zip(newer.groups).reject { |old, group| group.equal?(old) } :
-                  nil
+        if older.groups.size == newer.groups.size
+          pairs = older.groups.zip(newer.groups).reject { |old, group| group.equal?(old) }
+        end
         return same_places(pairs, newer.columns) if pairs&.all? { |old, group| old.id == group.id }
 
         old = older.groups.to_h { |group| [ group.id, group ] }

@@ -67,7 +67,7 @@ module Kelvath
       end
 
       def row_of(element)
-        cells = fields.to_h { |field| [ field.name.to_s, Words.shown(model, element, field) ] }
+        cells = fields.to_h { |field| [ field.name.to_s, Editing::FieldText.shown(model, element, field) ] }
         cells["sentence"] = Logical::Sentences.read_back(model, element).first if kind == :relationship
         Row.new(id: element.id, editable: true, cells: cells.merge(custom_cells(element.id)))
       end

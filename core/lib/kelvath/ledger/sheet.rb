@@ -58,9 +58,10 @@ module Kelvath
           label = text.to_s.strip
           next :within if label.casecmp?("Within")
 
-          @ledger.all_columns.find { |column| column.label.casecmp?(label) || column.name.casecmp?(label) } ||
-            (label.empty? ? nil :
-               raise(UnreadableFile.new("The heading “#{label}” is not known here; known are #{known}.", line: 1)))
+          found = @ledger.all_columns.find { |column| [ column.label, column.name ].any? { |each| each.casecmp?(label) } }
+          next found if found || label.empty?
+
+          raise UnreadableFile.new("The heading “#{label}” is not known here; known are #{known}.", line: 1)
         end
         unless columns.include?(key_column)
           raise UnreadableFile.new("A heading “#{key_column.label}” is missing: it tells which row is which.", line: 1)

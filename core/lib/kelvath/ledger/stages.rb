@@ -17,7 +17,7 @@ module Kelvath
       def build_groups
         rows = model.all(:entity).sort_by { |entity| entity.name.downcase }.map do |entity|
           cells = self.class::COLUMNS.to_h do |column|
-            [ column.name, Words.shown(model, entity, entity.class.fetch_field(column.name)) ]
+            [ column.name, Editing::FieldText.shown(model, entity, entity.class.fetch_field(column.name)) ]
           end
           Row.new(id: entity.id, editable: true, cells: cells.merge(custom_cells(entity.id)))
         end
@@ -101,7 +101,7 @@ module Kelvath
                          "mandatory" => yes(held.mandatory), "identifier" => yes(held.primary),
                          "default_value" => held.own? ? type.default_value.to_s : "",
                          "definition" => origin&.definition.to_s, "entity" => entity.name,
-                         "tag_ids" => own ? Words.shown(model, origin, origin.class.fetch_field(:tag_ids)) : "",
+                         "tag_ids" => own ? tags(origin) : "",
                          "unit" => type.unit.to_s, "least_value" => type.least_value.to_s,
                          "most_value" => type.most_value.to_s, "pattern" => type.pattern.to_s,
                          **(own ? custom_cells(origin.id) : {}) })
@@ -112,6 +112,8 @@ module Kelvath
 
         "from #{held.via.map { |id| parent_name(model.fetch(id)) }.uniq.join(' and ')}"
       end
+
+      def tags(attribute) = Editing::FieldText.shown(model, attribute, attribute.class.fetch_field(:tag_ids))
 
       def parent_name(link)
         model.fetch(link.kind == :relationship ? Logical::Cardinality.parent_id(link) : link.parent_id).name

@@ -16,6 +16,12 @@ module Kelvath
       # Its type in that model.
       def value_type(model) = origin ? ValueType.of(origin, model) : ValueType.surrogate
 
+      # Its id as a column says where it comes from. A composed id can be long in a chain; storage takes any, but a
+      # digest keeps it short.
+      def source_id
+        id.length <= Metamodel::Field::NAME_LIMIT ? id : "#{via.first}.#{Digest::SHA256.hexdigest(id)[0, 26]}"
+      end
+
       # Is it this value wherever it went: the same attribute of the same first entity.
       def origin_key = origin ? origin.id : id.split(".").last(2).join(".")
     end

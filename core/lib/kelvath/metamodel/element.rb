@@ -67,7 +67,7 @@ module Kelvath
 
         # The inverse of #to_h for what was checked when it was written.
         def kept(hash)
-          new(id: hash.fetch("id"), parent_id: hash["within"], **values_of(hash) { |field, value| field.stored(value) })
+          new(id: hash.fetch("id"), parent_id: hash["within"], **values_of(hash) { |_, value| value })
         end
 
         private
@@ -79,7 +79,6 @@ module Kelvath
         end
 
         def checked(field, value)
-          value = field.stored(value) if value.is_a?(String)
           fault = ValueCheck.fault(field, value)
           fault ? raise(InvalidValue.new(fault, field: field.name, value:)) : value
         end

@@ -6,7 +6,6 @@ module Kelvath
     # parsing of typed text, the JSON Schema, the ledger cell and the input shown.
     class Field
       DIGEST = /\A\h{64}\z/ # SHA-256, in hexadecimal
-      CONTENT = %r{\Ae[A-Z][A-Za-z0-9+/]+=*\z} # what was kept in place of its digest before: deflated, in base64
       # What the values of each type are in the model file (JSON Schema).
       TYPES = {
         name: { "type" => "string" },
@@ -75,15 +74,6 @@ module Kelvath
       # Text as typed on one line, for a platform to read. Raises InvalidValue.
       def typed(raw) = checked_text(raw.to_s).gsub(/[[:space:]]+/, " ").strip
 
-      # What was stored, as the value: some were stored in another shape before.
-      def stored(value)
-        case type
-        when :native_type then NativeType.stored(value)
-        when :digest then value.to_s.match?(CONTENT) ? Derivation::Base.digest_of(value.unpack1("m")) : value
-        else value
-        end
-      end
-
       # Text as typed or pasted -> the value. Raises InvalidValue saying what would be right.
       #
       #   Field.new(:length, :integer).parse("12")  # => 12
@@ -95,8 +85,7 @@ module Kelvath
         when :choice then parse_choice(raw)
         when :reference then raw.to_s.empty? ? nil : raw.to_s
         when :references, :names then Array(raw).map { |member| checked_text(member.to_s) }.reject(&:empty?).freeze
-        when :options then raw.is_a?(Hash) ? raw : refuse(raw, "#{label} are read by the platform.")
-        when :native_type then raw.is_a?(Hash) ? raw : Platforms::STANDARD.read_type(typed(raw))
+        when :options, :native_type then raw.is_a?(Hash) ? raw : refuse(raw, "#{label} is read by the platform.")
         when :flag then parse_flag(raw)
         when :integer then parse_number(raw) { |text| Integer(text, 10) }
         when :number then parse_number(raw) { |text| Float(text) }

@@ -28,8 +28,13 @@ module Kelvath
           shared({ "base" => base, **lists.reject { |_, list| list.empty? } })
         end
 
-        # What was stored, as a value: journals and files of before hold text.
-        def stored(value) = value.is_a?(String) ? Platforms::STANDARD.read_type(value) : shared(value)
+        # The one value of its like, so that a type that ten thousand columns have is held once.
+        def shared(value)
+          @known[value] || begin
+            @known = {} if @known.size > KEPT
+            @known[value] = deeply_frozen(value)
+          end
+        end
 
         # The type with other arguments.
         #
@@ -67,13 +72,6 @@ module Kelvath
         private
 
         def parts(type) = type.except("base", "fields").transform_keys(&:to_sym)
-
-        def shared(value)
-          @known[value] || begin
-            @known = {} if @known.size > KEPT
-            @known[value] = deeply_frozen(value)
-          end
-        end
 
         def deeply_frozen(value)
           case value

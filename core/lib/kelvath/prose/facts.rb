@@ -12,10 +12,11 @@ module Kelvath
 
       # Definition, identification, attributes, relationships, subtypes, and what else is stated.
       def entity(entity)
-        [ *means(entity), *attributes(entity), *identified(entity), *relationships(entity), *subtypes(entity),
-          *dependencies(entity), *tagged(entity) ]
-          .then { |list| list.any? { |each| !each.repeated } ? list :
-                           [ sentence("#{name(entity.name)} is an entity.", "entity:#{entity.id}"), *list ] }
+        list = [ *means(entity), *attributes(entity), *identified(entity), *relationships(entity), *subtypes(entity),
+                 *dependencies(entity), *tagged(entity) ]
+        return list if list.any? { |each| !each.repeated }
+
+        [ sentence("#{name(entity.name)} is an entity.", "entity:#{entity.id}"), *list ]
       end
 
       def domain(domain)

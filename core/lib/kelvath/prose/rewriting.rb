@@ -99,12 +99,18 @@ module Kelvath
         %i[from to].find do |side|
           other = side == :from ? :to : :from
           subject, object = model.fetch(link[:"#{side}_id"]).name, model.fetch(link[:"#{other}_id"]).name
-          subject.casecmp?(reading[:subject]) && (object.casecmp?(reading[:object]) || Logical::Wording.of(model)
-            .plural(object).casecmp?(reading[:object])) &&
-            (link.from_id != link.to_id || side == (@draft.model.fetch(link.id).phrase.casecmp?(reading[:phrase]) ?
-                :from :
-                @side_taken ? :to : (@side_taken = :from)))
+          objects = [ object, Logical::Wording.of(model).plural(object) ]
+          subject.casecmp?(reading[:subject]) && objects.any? { |each| each.casecmp?(reading[:object]) } &&
+            (link.from_id != link.to_id || side == recursive_side(link, reading))
         end
+      end
+
+      # Both sentences of a recursive relationship have the same subject: the phrase tells them apart, or their order.
+      def recursive_side(link, reading)
+        return :from if @draft.model.fetch(link.id).phrase.casecmp?(reading[:phrase])
+        return :to if @side_taken
+
+        @side_taken = :from
       end
 
       # Both halves present means that what is not said is no more.

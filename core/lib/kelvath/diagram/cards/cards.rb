@@ -138,8 +138,8 @@ module Kelvath
         widest = words.map { |word| font.width(word, 1) }.max || 1
         size = [ (width - 16) / widest,
                  (height - 8) / (words.size * 1.15) ].min.clamp(FAR_SIZES.min, FAR_SIZES.max).floor
-        [ words.size * size * 1.15 > height ? [ font.fit(name, size, width - 10) ] :
-            words.map { |word| font.fit(word, size, width - 10) }, size ]
+        lines = words.size * size * 1.15 > height ? [ name ] : words
+        [ lines.map { |line| font.fit(line, size, width - 10) }, size ]
       end
     end
 

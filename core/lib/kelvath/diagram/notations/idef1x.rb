@@ -129,9 +129,15 @@ module Kelvath
             .tap { |text| text.numbers[0] += 8 } if link.discriminator) ]
         end
 
+        # At which ends a letter can stand: that of the child, or both.
+        def lettered_ends(link)
+          return [ link.from_end, link.to_end ] unless link.parent_side
+
+          [ child_side(link) == :from ? link.from_end : link.to_end ]
+        end
+
         def letter_entries(links)
-          used = links.flat_map { |link| link.parent_side ? [ child_side(link) == :from ? link.from_end :
-              link.to_end ] : [ link.from_end, link.to_end ] }.compact.map { |ends| letter_of(ends) }.compact.uniq
+          used = links.flat_map { |link| lettered_ends(link) }.compact.filter_map { |ends| letter_of(ends) }.uniq
           { "P" => "one or more", "Z" => "zero or one" }.slice(*used).map { |text, words|
             Entry.new([ ink.text(:line_letter, 28, 14, text) ], words)
           } +

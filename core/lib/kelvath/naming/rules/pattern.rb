@@ -27,8 +27,10 @@ module Kelvath
 
       # The name of parts; what there is not is left out, and a pattern that says nothing gives the table's name.
       def text(parts)
-        names = @rule.pattern.flat_map { |part| part.start_with?(TEXT) ? [ part.delete_prefix(TEXT) ] :
-                                                  Array(parts[part]) }.reject { |name| name.to_s.empty? }
+        names = @rule.pattern.flat_map do |part|
+          part.start_with?(TEXT) ? [ part.delete_prefix(TEXT) ] : Array(parts[part])
+        end
+        names = names.reject { |name| name.to_s.empty? }
         names = [ parts.fetch("table") ] if names.empty?
         "#{@rule.prefix}#{joined(names)}#{@rule.suffix}"
       end

@@ -13,7 +13,7 @@ module Kelvath
         @design = design
         @platform = Platforms.fetch(design.platform)
         @model = model
-        @prepared = Derivation::Preparation.of(model).model
+        @prepared = Logical::Preparation.of(model).model
         @wanted = Wanted.new(@prepared, standard, @platform)
         @keys = Logical::KeyMigration.of(@prepared, surrogates: true)
         @held = {}
@@ -55,7 +55,7 @@ module Kelvath
 
       def held_by_source(entity_id)
         @held[entity_id] ||= @prepared[entity_id]&.kind == :entity ?
-                               @keys.held(entity_id).to_h { |held| [ Derivation::Tables.source_id(held), held ] } :
+                               @keys.held(entity_id).to_h { |held| [ held.source_id, held ] } :
                                {}
       end
 

@@ -5,7 +5,7 @@ module Kelvath
     # What the tables and columns of a design should be called: the logical names, with what a rulebook
     # puts in front of them, translated. Numbers against clashes come later, from a Scope.
     class Wanted
-      # model: with every many-to-many relationship resolved (Derivation::Preparation); platform: whose limits and
+      # model: with every many-to-many relationship resolved (Logical::Preparation); platform: whose limits and
       # reserved words count.
       def initialize(model, standard, platform)
         @model = model

@@ -198,12 +198,13 @@ module Kelvath
 
         @losses << :number if last.match&.plural && (@rule.number != "as written" || last.entry.short_forms.any?)
         case @rule.number
-        when "singular" then inflect(last, last.match ? last.entry.name :
-                                             Dictionary.singular(last.text)) if last.match.nil? || last.match.plural
+        when "singular" then inflect(last, singular(last)) if last.match.nil? || last.match.plural
         when "plural" then inflect(last, plural(last)) unless last.match&.plural
         end
         parts
       end
+
+      def singular(part) = part.match ? part.entry.name : Dictionary.singular(part.text)
 
       def plural(part)
         return part.entry.plural if part.entry && !part.entry.plural.empty?

@@ -1,21 +1,21 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Logical
+  module Prose
     # What a typed line makes: a sentence says something of the model (entities it names that are not
     # there yet are made); anything else is the name of a new entity.
     module QuickLine
       module_function
 
-      # Answers a Prose::Reader::Outcome. place: { diagram id => [x, y] } where a new entity is to
+      # Answers a Reader::Outcome. place: { diagram id => [x, y] } where a new entity is to
       # stand; others find a free spot. Raises UnreadableSentence or InvalidValue.
       def read(model, text, ids:, place: {})
         text = Metamodel::ValueCheck.plain(text)
-        return Prose::Reader.new(model, ids:, place:).read_one(text) if Prose::Grammar.sentence?(text)
+        return Reader.new(model, ids:, place:).read_one(text) if Grammar.sentence?(text)
 
         draft = Draft.new(model, ids:)
         entity = Editing::Entities.add(draft, text, place:)
-        Prose::Reader::Outcome.new(change_set: draft.change_set, unread: [], entity_ids: [ entity.id ])
+        Reader::Outcome.new(change_set: draft.change_set, unread: [], entity_ids: [ entity.id ])
       end
     end
   end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Derivation
+  module Logical
     # The logical side made ready: every many-to-many relationship becomes an entity of its own with
     # two identifying relationships. Ids are made from the relationship's, so they stay the same.
     class Preparation

@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
 module Kelvath
-  class Ledger
-    # Field values as a cell shows them, and what is typed into a cell back to values.
-    module Words
+  module Editing
+    # Field values as text in a cell or an input, and what is typed there back to values.
+    module FieldText
       module_function
 
       # The text of a field of an element.
@@ -38,6 +38,23 @@ module Kelvath
           raw.is_a?(Hash) ? raw : Platforms::Options.read(raw.to_s, Platforms.of(model, element), element.kind)
         else field.parse(raw)
         end
+      end
+
+      # Raises Conflict if the field has another text by now than the person saw before typing.
+      def check_seen(model, element, column, raw, seen)
+        field = element.class.fetch_field(column)
+        now = Editing::FieldText.shown(model, element, field)
+        if [ seen, raw.to_s.strip ].include?(now) ||
+           (!field.written_by_platform? && field.parse(seen) == element[field.name])
+          return
+        end
+
+        message = "#{field.label} of #{Describing.title(element, model)} was set to “#{now}” meanwhile; yours " \
+                  "was “#{raw}”."
+        raise Conflict,
+              [ Conflict::Clash.new(element_id: element.id, field: field.name, yours: raw, theirs: now, message:) ]
+      rescue InvalidValue
+        nil # what stood there was not typed as such; there is nothing to hold it against
       end
 
       def found(model, element, field, name)
