@@ -38,15 +38,78 @@ class FindingsTest < CoreTest
     "version_lacks_it" => ->(d) { beyond_version(d) },
     "name_unknown" => ->(d) { d.add(:entity, name: "Widget") }
   }.freeze
+  # check => a model that nearly has the fault, and has it not
+  SOUND = {
+    "missing_identifier" => ->(d) { attribute(d, "Hull Number", type: "integer", identifier: true) },
+    "missing_definition" => ->(d) { d.add(:entity, name: "Vessel", definition: "A ferry.") },
+    "missing_attributes" => ->(d) { attribute(d, "Name", type: "integer") },
+    "standing_alone" => ->(d) { pair(d) },
+    "unresolved_many_to_many" => ->(d) { pair(d, from_most: 1) },
+    "mandatory_at_both_ends" => ->(d) { pair(d, to_least: 0) },
+    "missing_verb_phrase" => ->(d) { pair(d, phrase: "make") },
+    "role_name_needed" => ->(d) { %w[Outward Return].each { |role_name| pair(d, phrase: "use", role_name:) } },
+    "discriminator_missing" => ->(d) { told_apart(d) },
+    "type_missing" => ->(d) { attribute(d, "Name", domain_id: d.add(:domain, name: "Title", type: "integer").id) },
+    "length_missing" => ->(d) { attribute(d, "Name", type: "text", length: 60) },
+    "precision_missing" => ->(d) { attribute(d, "Price", type: "decimal", precision: 8, scale: 2) },
+    "hand_made_key_copy" => ->(d) { attribute(d, "Number", type: "integer", identifier: true) && pair(d) },
+    "repeated_name" => ->(d) { %w[Phone Post].each { |name| attribute(d, name, type: "integer") } },
+    "synonym_by_name" =>
+      ->(d) { [ vessel(d), sailing(d) ].each { |owner| attribute(d, "Code", owner:, type: "integer") } },
+    "unused_domain" => ->(d) { attribute(d, "Length", domain_id: d.add(:domain, name: "Metres", type: "integer").id) },
+    "allowed_value_unfit" => ->(d) do
+      d.add(:allowed_value, parent_id: d.add(:domain, name: "Band", type: "text", length: 4).id, value: "peak")
+    end,
+    "blanks_in_name" => ->(d) { d.add(:entity, name: "Tide Prediction") },
+    "diagram_unnamed" => ->(d) { d.add(:diagram, name: "Fleet 17", stage: "concept") },
+    "cards_overlap" => ->(d) { overlapping(d, apart: 600.0) },
+    "name_forbidden" => ->(d) { d.add(:entity, name: "Sailing") },
+    "name_against_rule" => ->(d) { attribute(d, "Departure Date") },
+    "name_out_of_step" => ->(d) { out_of_step(d, name: "VSL") },
+    "sql_piece_broken" => ->(d) { whole_pieces(d) },
+    "sql_name_unknown" => ->(d) { whole_pieces(d) },
+    "version_lacks_it" => ->(d) { within_version(d) },
+    "name_unknown" => ->(d) { d.add(:entity, name: "Vessel") }
+  }.freeze
   STANDARD = Kelvath::Naming::Standard.new(Demo::Words.lexicon(
     ids: Kelvath::Ulid.new(clock: -> { 0 }, random: Random.new(2))
   ), Kelvath::Naming::Rulebook.new(Kelvath::Naming::Shipped.rules("short")))
 
-  def self.out_of_step(draft)
+  def self.told_apart(draft)
+    vehicle = draft.add(:entity, name: "Vehicle")
+    kind = Kelvath::Editing::Attributes.add(draft, vehicle.id, "Kind", type: "integer")
+    subtype_ids = %w[Car Lorry].map { |name| draft.add(:entity, name:).id }
+    draft.add(:subtype_group, parent_id: vehicle.id, subtype_ids:, discriminator_id: kind.id)
+  end
+
+  # SQL in which every name is a column of its table.
+  def self.whole_pieces(draft)
+    design = draft.add(:design, name: "SQLite", platform: "sqlite")
+    table = draft.add(:table, parent_id: design.id, name: "vessel")
+    column = draft.add(:column, parent_id: table.id, name: "name", default_value: "('a' || 'b')",
+                                native_type: Kelvath::Metamodel::NativeType.of("text"))
+    name = Kelvath::Metamodel::Expression.reference(column.id)
+    draft.add(:check, parent_id: table.id, name: "ck", condition: "length(#{name}) > (1)")
+    draft.add(:view, parent_id: design.id, name: "v", query: "SELECT 1;")
+  end
+
+  # What older versions have as well.
+  def self.within_version(draft)
+    type = Kelvath::Metamodel::NativeType.of("int")
+    old = draft.add(:design, name: "Old", platform: "sqlite", version: "3.24")
+    table = draft.add(:table, parent_id: old.id, name: "member", options: { "without rowid" => true })
+    draft.add(:column, parent_id: table.id, name: "age", native_type: type, options: { "collation" => "nocase" })
+    newer = draft.add(:design, name: "New", platform: "postgresql", version: "18")
+    crew = draft.add(:schema, parent_id: newer.id, name: "crew")
+    table = draft.add(:table, parent_id: newer.id, name: "t", schema_id: crew.id)
+    draft.add(:column, parent_id: table.id, name: "c", native_type: type, computed: "1")
+  end
+
+  def self.out_of_step(draft, name: "boats")
     vessel(draft)
     draft.add_all(Kelvath::Derivation.derive(draft.model, platform: "sqlite", ids: draft.ids,
                                              standard: STANDARD).change_set.additions)
-    draft.set(draft.model.all(:table).first.id, name: "boats")
+    draft.set(draft.model.all(:table).first.id, name:)
   end
 
   def self.broken_pieces(draft)
@@ -105,10 +168,10 @@ class FindingsTest < CoreTest
     attribute(draft, "Code", owner: sailing(draft), type: "integer")
   end
 
-  def self.overlapping(draft)
+  def self.overlapping(draft, apart: 0.0)
     diagram = draft.add(:diagram, name: "Fleet", stage: "concept")
-    [ vessel(draft), sailing(draft) ].each do |each|
-      draft.add(:diagram_node, parent_id: diagram.id, element_id: each.id, x: 10.0, y: 10.0)
+    [ vessel(draft), sailing(draft) ].each_with_index do |each, index|
+      draft.add(:diagram_node, parent_id: diagram.id, element_id: each.id, x: 10.0 + index * apart, y: 10.0)
     end
   end
 
@@ -125,6 +188,15 @@ class FindingsTest < CoreTest
       end
     end
     assert_equal Findings::CHECKS.map(&:key).sort - [ "identifying_cycle" ], FAULTS.keys.sort
+  end
+
+  def test_no_check_finds_a_fault_where_there_is_none
+    SOUND.each do |key, build|
+      draft = Draft.new(Model::EMPTY, ids:)
+      FindingsTest.instance_exec(draft, &build)
+      assert_empty of_check(draft.model, key).map(&:message), key
+    end
+    assert_equal FAULTS.keys.sort, SOUND.keys.sort
   end
 
   def test_a_class_word_suggests_its_domain

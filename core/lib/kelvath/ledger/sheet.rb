@@ -58,7 +58,7 @@ module Kelvath
           label = text.to_s.strip
           next :within if label.casecmp?("Within")
 
-          found = @ledger.all_columns.find { |column| [ column.label, column.name ].any? { |each| each.casecmp?(label) } }
+          found = @ledger.all_columns.find { |each| [ each.label, each.name ].any? { |name| name.casecmp?(label) } }
           next found if found || label.empty?
 
           raise UnreadableFile.new("The heading “#{label}” is not known here; known are #{known}.", line: 1)
