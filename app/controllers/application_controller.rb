@@ -45,6 +45,12 @@ class ApplicationController < ActionController::Base
 
   private
 
+  # Has htmx open another page.
+  def leave_for(path)
+    response.headers["HX-Redirect"] = path
+    head :ok
+  end
+
   # The name under which changes stand in the journal.
   def person = session[:person].presence || DEFAULT_PERSON
 

@@ -41,6 +41,20 @@ class InvariantsTest < CoreTest
                  end)
   end
 
+  def test_each_stage_keeps_a_diagram
+    base, design_id = derived(ferries, "sqlite")
+    draft = Draft.new(base, ids:)
+    diagram = Editing::Diagrams.make(draft, name: "Physical", stage: "physical", elements: [], design_id:)
+    concept = ferries.all(:diagram).select { |each| each.stage == "concept" }
+    assert_match(/keeps at least one diagram/, refused(draft.model) { |change| change.remove(diagram.id) })
+    assert_match(/keeps at least one diagram/,
+                 refused(base) { |change| concept.each { |each| change.remove(each.id) } })
+    [ [ design_id ], concept.drop(1).map(&:id) ].each do |gone|
+      change = Draft.change(draft.model, ids:) { |each| gone.each { |id| each.remove(id) } }
+      Invariants.check(change, change.apply(draft.model))
+    end
+  end
+
   def test_circles_of_identification_are_named
     base = model("Each A may own many B.", "Each B may own many C.", "Each C may own many A.")
     links = base.all(:relationship)

@@ -106,7 +106,7 @@ class ModellingTest < ActionDispatch::IntegrationTest
 
   test "relationships of every kind, subtypes, notes and tags" do
     ends = { from_id: id("Vessel"), to_id: id("Timetable") }
-    Creation::WAYS.each_key { |way| assert_undoable(
+    Kelvath::Editing::Relating::WAYS.each_key { |way| assert_undoable(
       /Added relationship Vessel Timetable/
     ) { ask :post, model_elements_path(@stored), kind: "relationship", way:, **ends } }
     assert_undoable(/Added subtype group/) { ask :post, model_elements_path(@stored), kind: "subtype_group", **ends }

@@ -27,12 +27,6 @@ module ModelScoped
   # Ids of what the page as a whole shows: a diagram, the ledger of a design.
   def shown_ids = params.values_at(:diagram_id, :ledger).map(&:to_s)
 
-  # Has htmx open another page.
-  def leave_for(path)
-    response.headers["HX-Redirect"] = path
-    head :ok
-  end
-
   def repaint(commit, **locals)
     return head(:no_content) unless commit
     return leave_for(model_path(@stored)) if shown_ids.any? { |id| commit.before.key?(id) && !commit.after.key?(id) }

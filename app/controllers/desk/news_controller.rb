@@ -28,17 +28,11 @@ class NewsController < ApplicationController
     commit = News.since(stored, seen) or return head(:no_content)
     response.headers["X-Revision"] = stored.revision.to_s
     shown = params.values_at(:diagram_id, :ledger).map(&:to_s)
-    return leave(stored) if shown.any? { |id| commit.before.key?(id) && !commit.after.key?(id) }
+    return leave_for(model_path(stored)) if shown.any? { |id| commit.before.key?(id) && !commit.after.key?(id) }
 
     page = Repaint.new(stored, commit, seen:, diagram_id: shown.first, ledger_scope: shown.last, ledger_view:,
                                        selected: params[:selected].to_s)
     told = params[:told].to_i >= commit.entry.revision
     render layout: false, formats: :html, locals: { page:, entry: commit.entry, told: }
-  end
-
-  # What the page shows is gone.
-  def leave(stored)
-    response.headers["HX-Redirect"] = model_path(stored)
-    head :ok
   end
 end

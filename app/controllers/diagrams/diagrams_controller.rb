@@ -13,21 +13,16 @@ class DiagramsController < ApplicationController
 
   # A new diagram of a stage: empty, or with the entities of a subject area.
   def create
+    within = params.permit(:design_id, :subject_area_id).to_h.symbolize_keys.transform_values(&:presence)
     change_set = Kelvath::Editing::Diagrams.open(@model, name: params.require(:name), stage: params.require(:stage),
-                                                 ids: Ids,
-                                                 design_id: params[:design_id].presence,
-                                                 subject_area_id: params[:subject_area_id].presence)
+                                                 ids: Ids, **within)
     @stored.journal.commit(change_set, by: person)
-    redirect_to model_diagram_path(@stored, change_set.additions.find { |element| element.kind == :diagram }.id),
-                status: :see_other
+    diagram = change_set.additions.find { |element| element.kind == :diagram }
+    redirect_to model_diagram_path(@stored, diagram.id), status: :see_other
   end
 
   def destroy
     diagram = @model.fetch(params[:id], :diagram)
-    if @model.all(:diagram).count { |each| [ each.stage, each.design_id ] == [ diagram.stage, diagram.design_id ] } < 2
-      raise Kelvath::Error, "A model keeps at least one diagram of each stage."
-    end
-
     @stored.journal.commit(Kelvath::Editing.remove(@model, [ diagram.id ], ids: Ids), by: person)
     redirect_to model_path(@stored), status: :see_other
   end

@@ -10,9 +10,8 @@ class CellsController < ApplicationController
                                          seen: params[:seen])
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
     ledger = Kelvath::Ledger.of(@stored.reload.model, params[:ledger], view: ledger_view)
+    column = ledger.columns.find { |each| each.name == params[:column] }
     render "cells/refused", layout: false, status: error.is_a?(Kelvath::Conflict) ? :conflict : :unprocessable_entity,
-                            locals: { row: ledger.row(params[:id]), column: ledger.columns.find { |each|
-                              each.name == params[:column]
-                            }, typed: params[:value], error: }
+                            locals: { row: ledger.row(params[:id]), column:, typed: params[:value], error: }
   end
 end

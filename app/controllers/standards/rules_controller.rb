@@ -27,11 +27,6 @@ class RulesController < ApplicationController
     LexiconWriting.update(rule, field, value, seen: params[:seen])
   end
 
-  # The parts in their order; letters of one's own come in a field beside, which shows once they are chosen.
-  def pattern
-    letters = Array(params[:letters])
-    Array(params[:parts]).each_with_index.filter_map do |part, index|
-      part == "text" ? "#{Kelvath::Naming::Pattern::TEXT}#{letters[index].to_s.strip.presence || 'x'}" : part.presence
-    end
-  end
+  # Letters of one's own come in a field beside, which shows once they are chosen.
+  def pattern = Kelvath::Naming::Pattern.chosen(Array(params[:parts]).map(&:to_s), Array(params[:letters]))
 end

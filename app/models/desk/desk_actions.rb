@@ -26,23 +26,33 @@ class DeskActions
 
   private
 
+  # What is opened by its title, with its path's helper.
+  PAGES = {
+    "Open Prose" => :model_prose_path, "Open findings" => :model_findings_path,
+    "Open the journal" => :model_journal_path,
+    "Open naming" => :model_naming_path, "Keeping to the naming standard" => :model_compliance_path,
+    "Round trip of names" => :model_round_trip_path, "Learn words from names" => :model_learning_path,
+    "Open milestones" => :model_milestones_path, "Save as a starter" => :new_model_starter_path,
+    "Derive a design" => :model_designs_path
+  }.freeze
+
   def places
-    [ *@model.all(:diagram).reject { |diagram| diagram.stage == "physical" && diagram.design_id.nil? }.map do |diagram|
-      go("Open the diagram #{diagram.name}", model_diagram_path(@stored, diagram.id))
-    end,
-      *Kelvath::Ledger::KINDS.map do |kind|
-        go("Open the ledger of #{Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title)}",
-           model_ledger_path(@stored, "kind:#{kind}"))
-      end,
-      go("Open the ledger of attributes", model_ledger_path(@stored, "logical")), go(
-        "Open Prose", model_prose_path(@stored)
-      ), go("Open findings", model_findings_path(@stored)), go("Open the journal", model_journal_path(@stored)),
-      go("Open naming", model_naming_path(@stored)), go(
-        "Keeping to the naming standard", model_compliance_path(@stored)
-      ), go("Round trip of names", model_round_trip_path(@stored)),
-      go("Learn words from names", model_learning_path(@stored)),
-      go("Open milestones", model_milestones_path(@stored)), go("Save as a starter", new_model_starter_path(@stored)),
-      go("Derive a design", model_designs_path(@stored)), go("All models", root_path) ]
+    [ *diagrams, *ledgers, *PAGES.map { |title, helper| go(title, send(helper, @stored)) },
+      go("All models", root_path) ]
+  end
+
+  # A starter's pattern for physical diagrams is no diagram to be opened.
+  def diagrams
+    shown = @model.all(:diagram).reject { |diagram| diagram.stage == "physical" && diagram.design_id.nil? }
+    shown.map { |diagram| go("Open the diagram #{diagram.name}", model_diagram_path(@stored, diagram.id)) }
+  end
+
+  def ledgers
+    kinds = Kelvath::Ledger::KINDS.map do |kind|
+      title = Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title)
+      go("Open the ledger of #{title}", model_ledger_path(@stored, "kind:#{kind}"))
+    end
+    [ *kinds, go("Open the ledger of attributes", model_ledger_path(@stored, "logical")) ]
   end
 
   def drawing

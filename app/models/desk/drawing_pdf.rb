@@ -16,9 +16,8 @@ class DrawingPdf
 
   # The file's bytes.
   def render
-    @pdf = Prawn::Document.new(page_size: [ @extent.width + 2 * MARGIN, @extent.height + 2 * MARGIN ].map { |side|
-      side * UNIT
-    }, margin: 0, info: { Title: @title, Creator: "Kelvath" })
+    page_size = [ @extent.width, @extent.height ].map { |side| (side + 2 * MARGIN) * UNIT }
+    @pdf = Prawn::Document.new(page_size:, margin: 0, info: { Title: @title, Creator: "Kelvath" })
     fonts
     @pdf.scale(UNIT, origin: [ 0, 0 ]) { paint }
     @pdf.render

@@ -21,7 +21,7 @@ module Kelvath
     def problems
       touched = (@change.additions.map(&:id) + @change.updates.map(&:id)).uniq.filter_map { |id| @model[id] }
       touched.flat_map { |element| element_problems(element) } + name_clashes + cycles(touched) +
-        domain_circles(touched) + Naming::Soundness.problems(touched, @model)
+        domain_circles(touched) + Naming::Soundness.problems(touched, @model) + last_diagrams
     end
 
     # Values that cannot stand in their fields; this is the gate that everything passes, whoever brings it.
@@ -169,6 +169,18 @@ module Kelvath
       names = cycle.map { |id| @model[id].name }
       problem(@model[cycle.first], :identifying,
               "These entities would identify each other in a circle: #{[ *names, names.first ].join(' → ')}.")
+    end
+
+    # Each stage keeps a diagram, and each design.
+    def last_diagrams
+      @change.removals.select { |element| element.kind == :diagram }.flat_map do |gone|
+        next NONE if gone.design_id && !@model.key?(gone.design_id)
+        if @model.all(:diagram).any? { |each| [ each.stage, each.design_id ] == [ gone.stage, gone.design_id ] }
+          next NONE
+        end
+
+        problem(gone, nil, "A model keeps at least one diagram of each stage.")
+      end
     end
 
     # A domain may not be based on itself, nor on one that is based on it.

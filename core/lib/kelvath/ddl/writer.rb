@@ -105,13 +105,12 @@ module Kelvath
       def piece(element, field)
         return unless element.values.key?(field)
 
-        written,
-        fault = field == :native_type && model.leaf?(element.id) ? @types[element.native_type] : checked(element, field)
+        plain = field == :native_type && model.leaf?(element.id)
+        written, fault = plain ? @types[element.native_type] : checked(element, field)
         return written unless fault
 
-        @left_out <<
-          "Left out: the #{element.class.fetch_field(field).label.downcase} of #{Describing.title(element, model)}" \
-          " #{fault}."
+        label = element.class.fetch_field(field).label.downcase
+        @left_out << "Left out: the #{label} of #{Describing.title(element, model)} #{fault}."
         nil
       end
 

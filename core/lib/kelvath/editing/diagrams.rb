@@ -64,6 +64,21 @@ module Kelvath
         node
       end
 
+      # Width and height of a fresh note, by its shape.
+      SIZES = Hash.new([ 180.0, 90.0 ])
+                  .merge("frame" => [ 420.0, 280.0 ], "rectangle" => [ 160.0, 80.0 ],
+                         "ellipse" => [ 160.0, 80.0 ]).freeze
+
+      # Adds a note, frame or plain shape to a diagram, from text as typed. Raises InvalidValue, NotFound.
+      def note(draft, diagram_id, shape:, text:, x:, y:)
+        type = Metamodel::DiagramNote
+        width, height = SIZES[shape]
+        x, y = { x:, y: }.map { |side, raw| type.fetch_field(side).parse(raw).to_f.round(1) }
+        draft.add(:diagram_note, parent_id: draft.model.fetch(diagram_id, :diagram).id, x:, y:, width:, height:,
+                                 shape: type.fetch_field(:shape).parse(shape),
+                                 text: type.fetch_field(:text).parse(text))
+      end
+
       # Puts an element's card beside another one: to its right, or further if something stands there.
       def put_beside(draft, node, element)
         places = draft.model.children(node.parent_id, :diagram_node).map { |each| [ each.x, each.y ] }

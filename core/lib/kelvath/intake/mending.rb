@@ -22,10 +22,8 @@ module Kelvath
           [ table.place, renamed(table.columns.map(&:name), @tables[table.place].last) ]
         end
         @views = places(@catalog.views)
-        Catalog.new(version: @catalog.version, log: @log, tables: @catalog.tables.map { |table| table(table) },
-                    schemas: @catalog.schemas.map do |each|
-                      copy(each, name: @schemas[each.name], comment: text(each.comment, each.name))
-                    end,
+        Catalog.new(version: @catalog.version, log: @log, schemas: @catalog.schemas.map { |schema| schema(schema) },
+                    tables: @catalog.tables.map { |table| table(table) },
                     views: @catalog.views.map { |view| view(view) })
       end
 
@@ -71,6 +69,8 @@ module Kelvath
         end
       end
 
+      def schema(schema) = copy(schema, name: @schemas[schema.name], comment: text(schema.comment, schema.name))
+
       def view(view)
         schema, name = @views[view.place]
         copy(view, schema:, name:, query: text(view.query, name),
@@ -84,14 +84,13 @@ module Kelvath
                     columns: table.columns.map { |column| column(table, column) },
                     keys: table.keys.map { |key| key(table, key) },
                     foreign_keys: table.foreign_keys.map { |key| foreign_key(table, key) },
-                    checks: table.checks.map do |check|
-                      copy(check, name: plain(check.name), condition: text(check.condition, name))
-                    end,
-                    clauses: table.clauses.to_a.map do |clause|
-                      copy(clause, name: plain(clause.name), text: text(clause.text, name))
-                    end,
+                    checks: table.checks.map { |check| piece(check, :condition, name) },
+                    clauses: table.clauses.to_a.map { |clause| piece(clause, :text, name) },
                     options: options(table.options), indexes: table.indexes.map { |index| index(table, index) })
       end
+
+      # A check or clause, whose SQL stands in a field.
+      def piece(piece, field, owner) = copy(piece, name: plain(piece.name), field => text(piece[field], owner))
 
       def key(table, key)
         copy(key, name: plain(key.name), columns: columns(table.place, key.columns), options: options(key.options))

@@ -81,12 +81,13 @@ module Kelvath
         when "attribute" then Prose::TypedAttribute.add(draft, draft.model.fetch(within).id, text)
         when "relationship" then related(draft, text)
         when "identifier" then identifier(draft, text, within)
-        when "allowed_value" then draft.add(:allowed_value, parent_id: draft.model.fetch(within)
-          .id, value: Metamodel::AllowedValue.fetch_field(:value).parse(text), position: last(draft, within))
+        when "allowed_value"
+          draft.add(:allowed_value, parent_id: draft.model.fetch(within).id, position: last(draft, within),
+                                    value: Metamodel::AllowedValue.fetch_field(:value).parse(text))
         when "word" then draft.add(:word, singular: text.strip, plural: Inflection.plural(text.strip))
         when "schema"
           draft.add(:schema, parent_id: draft.model.fetch(within, :design).id, position: last(draft, within, :schema),
-                                              name: Metamodel::Schema.fetch_field(:name).parse(text))
+                             name: Metamodel::Schema.fetch_field(:name).parse(text))
         when "domain", "subject_area", "tag", "custom_field" then named(draft, kind, text)
         else raise UnknownName, "Rows of this ledger cannot be added by typing."
         end

@@ -91,9 +91,8 @@ module Kelvath
 
       def self.arguments(model, elements)
         stems = self.stems(model, elements.first)
-        [ Argument.new(name: :stem, type: :choice, label: "Group", choices: stems.map { |stem, list|
-          [ "#{stem} (#{list.size})", stem ]
-        }, value: stems.keys.first) ]
+        choices = stems.map { |stem, list| [ "#{stem} (#{list.size})", stem ] }
+        [ Argument.new(name: :stem, type: :choice, label: "Group", choices:, value: stems.keys.first) ]
       end
 
       private

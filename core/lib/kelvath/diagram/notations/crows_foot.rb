@@ -47,13 +47,17 @@ module Kelvath
             *(ink.path(:card_rule, [ :m, SPINE, rule_y(card) ], [ :l, card.width, rule_y(card) ]) if ruled?(card)) ]
         end
 
+        # The outline of a spine with a notch every so often.
+        def notched(height)
+          notches = (12...height.to_i).step(12).flat_map { |y| [ [ 7, y - 3 ], [ 3, y ], [ 7, y + 3 ] ] }
+          [ [ 0, 0 ], [ 7, 0 ], *notches, [ 7, height ], [ 0, height ] ]
+        end
+
         def spine(card)
           height = card.height
           case card.kind
           when :dependent then [ ink.rect(:spine_ground, 0, 0, 7, height, 2), hatch(height) ]
-          when :associative then [ ink.lines(:spine, [ [ 0, 0 ], [ 7, 0 ], *(12...height.to_i).step(12).flat_map { |y|
-            [ [ 7, y - 3 ], [ 3, y ], [ 7, y + 3 ] ]
-          }, [ 7, height ], [ 0, height ] ], closed: true) ]
+          when :associative then [ ink.lines(:spine, notched(height), closed: true) ]
           when :subtype then [ ink.lines(:spine, [ [ 0, 0 ], [ 7, 0 ], *steps(height), [ 0, height ] ], closed: true) ]
           else [ ink.rect(:spine, 0, 0, 5, height, 2) ]
           end

@@ -108,10 +108,11 @@ module Kelvath
         def face(card) = [ ink.rect(:card_face, 0, 0, card.width, card.height) ]
 
         def texts(card)
-          [ *title_text(card), *card.lines.each_with_index.map do |line, index|
+          lines = card.lines.each_with_index.map do |line, index|
             ink.text(:card_line, left, top + 10 + index * LINE_HEIGHT, line)
-          end,
-            *card.rows.each_with_index.flat_map { |row, index| row_texts(card, row, row_y(card, index)) } ]
+          end
+          rows = card.rows.each_with_index.flat_map { |row, index| row_texts(card, row, row_y(card, index)) }
+          [ *title_text(card), *lines, *rows ]
         end
 
         def title_text(card) = [ ink.text(:card_title, left, 19, card.title) ]

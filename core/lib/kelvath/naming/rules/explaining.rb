@@ -115,10 +115,10 @@ module Kelvath
       def of(standard, kind)
         return [ NAMES.fetch(kind), standard.physical(NAMES.fetch(kind), kind).text ] if NAMES.key?(kind)
 
-        table, target, column = standard.physical("Booked Vehicle", :table).text, standard.physical("Booking", :table)
-          .text, standard.physical("Booking Reference", :column).text
-        [ "Booked Vehicle", standard.patterned(kind, { "table" => table, "target" => target, "columns" => [ column ],
-                                                       "role" => target }) ]
+        table, target = [ "Booked Vehicle", "Booking" ].map { |name| standard.physical(name, :table).text }
+        columns = [ standard.physical("Booking Reference", :column).text ]
+        parts = { "table" => table, "target" => target, "columns" => columns, "role" => target }
+        [ "Booked Vehicle", standard.patterned(kind, parts) ]
       end
     end
   end

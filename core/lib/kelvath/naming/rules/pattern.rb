@@ -21,6 +21,15 @@ module Kelvath
                                "your own.", field: :pattern, value: wrong)
       end
 
+      # Parts as they are chosen in a form, in their order; letters: those of one's own, by the same places.
+      def self.chosen(parts, letters)
+        parts.each_with_index.filter_map do |part, index|
+          part = part == "text" ? "#{TEXT}#{letters[index].to_s.strip}" : part
+          part = "#{TEXT}x" if part == TEXT
+          part unless part.empty?
+        end
+      end
+
       def initialize(rule)
         @rule = rule
       end

@@ -75,12 +75,10 @@ module Kelvath
         text.untold.each { |words| note(name, words) }
         Intake::Catalog::Table.new(name:, comment: "", columns: columns(name, text), keys: keys(name, text),
                            foreign_keys: foreign_keys(name, text),
-                           checks: text.checks.map { |check, condition|
-                             Intake::Catalog::Check.new(name: check, condition:)
-                           }, indexes: indexes(name, text),
-                                   options: text.options)
+                           checks: checks(text), indexes: indexes(name, text), options: text.options)
       end
 
+      def checks(text) = text.checks.map { |name, condition| Intake::Catalog::Check.new(name:, condition:) }
       def table_columns(name) = @columns.fetch(name, []).reject { |row| row["hidden"] == 1 }
       def key_columns(name) = table_columns(name).select { |row| row["pk"].positive? }.sort_by { |row| row["pk"] }
 
