@@ -15,7 +15,7 @@ class DesignsController < ApplicationController
                            follow: false) do
       KeptBase.keep(derived.base)
     end
-    flash[:notice] = [ "Derived the design #{derived.name}.", *derived.notes.first(4) ].join(" ")
+    flash[:notice] = [ "Derived the design #{derived.name}.", *derived.remarks.first(4) ].join(" ")
     named = model_naming_path(@stored, design: derived.design_id, show: "all")
     redirect_to choice.plain? ? model_diagram_path(@stored, derived.diagram_id) : named, status: :see_other
   end

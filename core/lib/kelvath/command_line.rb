@@ -97,7 +97,7 @@ module Kelvath
     def derive(file, options)
       model = load(file)
       derived = Derivation.derive(model, platform: need(options, :platform), ids:, standard: standard_or_plain(options))
-      derived.notes.each { |note| @err.puts "note: #{note}" }
+      derived.remarks.each { |remark| @err.puts "remark: #{remark}" }
       write(derived.change_set.apply(model), need(options, :out))
       summary(derived.change_set)
     end
@@ -132,7 +132,7 @@ module Kelvath
     # The same as the page: what changes, line by line, then the model with all of it.
     def name(file, options)
       model = load(file)
-      run = Naming::Run.of(model, standard(options), design_id: design(model, options[:design]).id,
+      run = Naming::Renaming.of(model, standard(options), design_id: design(model, options[:design]).id,
                            direction: options[:to] || "physical", all: options[:all] || false)
       run.changes.each do |row|
         @out.puts [ [ row.where, row.before ].reject(&:empty?).join("."), row.after, row.translation.why ].join("\t")

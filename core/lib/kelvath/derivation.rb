@@ -9,8 +9,8 @@ module Kelvath
   # The way from the logical side to a design.
   module Derivation
     # change_set adds the design; base: what is to be kept beside the model, so that deriving again can tell what
-    # a person decided by hand (Base); notes say in words what was decided on the way.
-    Result = Struct.new(:change_set, :design_id, :base, :notes, keyword_init: true)
+    # a person decided by hand (Base); remarks say in words what was decided on the way.
+    Result = Struct.new(:change_set, :design_id, :base, :remarks, keyword_init: true)
 
     module_function
 
@@ -28,7 +28,7 @@ module Kelvath
       elements = tables.elements + Constraints.new(prepared.model, tables, platform).build
       base = Base.of(elements)
       change_set = ChangeSet.new(additions: [ design.with(base: base.digest), *elements ])
-      Result.new(change_set:, design_id: design.id, base:, notes: prepared.notes + tables.notes)
+      Result.new(change_set:, design_id: design.id, base:, remarks: prepared.remarks + tables.remarks)
     end
 
     def free_name(model, platform)

@@ -9,7 +9,7 @@ require_relative "intake/logical_builder"
 module Kelvath
   # The way from a database to a design and its logical side.
   module Intake
-    # change_set adds everything; base: the Derivation::Base to keep; log holds Catalog::Note values.
+    # change_set adds everything; base: the Derivation::Base to keep; log holds Catalog::Remark values.
     Result = Struct.new(:change_set, :design_id, :base, :log, keyword_init: true)
 
     module_function
@@ -30,7 +30,7 @@ module Kelvath
         Ddl::Piece.fields(element).filter_map do |field, kind|
           fault = faults[[ text(element, field), kind ]] or next
           label = element.class.fetch_field(field).label.downcase
-          Catalog::Note.new(level: :warning, object: element.name,
+          Catalog::Remark.new(level: :warning, object: element.name,
                             message: "The #{label} of this #{element.class.title} #{fault}; it is kept as text, and " \
                                      "left out of scripts.")
         end

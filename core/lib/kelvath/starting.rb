@@ -50,7 +50,7 @@ module Kelvath
     end
 
     # What deriving a design brought: its change, with a diagram of it laid out.
-    NewDesign = Struct.new(:change_set, :name, :design_id, :diagram_id, :base, :notes, keyword_init: true)
+    NewDesign = Struct.new(:change_set, :name, :design_id, :diagram_id, :base, :remarks, keyword_init: true)
 
     # Derives a design for a platform (its key) by a naming standard and lays its diagram out, as one change.
     def design(model, platform:, ids:, standard: Naming::Standard.plain, progress: Progress.none)
@@ -62,7 +62,7 @@ module Kelvath
                                        elements: Metamodel::Design.tables(draft.model, derived.design_id),
                                        design_id: derived.design_id, **look(model))
       NewDesign.new(change_set: draft.change_set, name:, design_id: derived.design_id, diagram_id: diagram.id,
-                    base: derived.base, notes: derived.notes)
+                    base: derived.base, remarks: derived.remarks)
     end
 
     # What a starter's physical diagram, which belongs to no design, says of those to come.

@@ -47,7 +47,7 @@ class DerivationTest < CoreTest
 
   def test_entities_without_identifier_are_numbered_and_it_is_said
     result = Derivation.derive(model("Each Vessel may make many Sailings."), platform: "postgresql", ids:)
-    assert_match(/Vessel has no identifier; vessel_id numbers its rows/, result.notes.join("\n"))
+    assert_match(/Vessel has no identifier; vessel_id numbers its rows/, result.remarks.join("\n"))
     identity = result.change_set.additions.select { |each| each.kind == :column && each.identity }
     assert_equal %w[vessel_id sailing_id].sort, identity.map(&:name).sort
   end

@@ -65,7 +65,7 @@ class NamingPartsTest < CoreTest
   end
 
   def test_a_scope_gives_out_free_names_within_the_limit
-    scope = Naming::Scope.new
+    scope = Naming::TakenNames.new
     assert_equal %w[vessel Vessel_2 vessel_3 ves v_2], [ [ "vessel" ], [ "Vessel" ], [ "vessel" ], [ "vessel", 3 ],
                                                          [ "vest", 3 ] ].map { |name, limit| scope.take(name, limit:) }
     assert scope.variant?("vessel_7", "vessel")

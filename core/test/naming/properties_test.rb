@@ -64,7 +64,7 @@ class NamingPropertiesTest < CoreTest
 
   # Some names set by hand, just those that the standard will want for others.
   def fixed(model, standard, design, random)
-    rows = Naming::Run.of(model, standard, design_id: design.id).changes
+    rows = Naming::Renaming.of(model, standard, design_id: design.id).changes
     taken = rows.flat_map { |row| [ row.before.downcase ] }.to_set
     Draft.change(model, ids:) do |draft|
       { table: :index, column: :column }.each do |wanting, having|
@@ -101,14 +101,16 @@ class NamingPropertiesTest < CoreTest
       model = derived.change_set.apply(model)
       design = model.fetch(derived.design_id)
       assert_apart(model, design, standard)
-      assert_empty Naming::Run.of(model, standard, design_id: design.id).changes.map { |row|
+      assert_empty Naming::Renaming.of(model, standard, design_id: design.id).changes.map { |row|
         [ row.before, row.after ]
       }, "derived names are what a run gives (seed #{seed})"
       other = Naming::Standard.new(standard.lexicon, rulebook(random))
       model = fixed(model, other, design, random)
-      named = Naming::Run.of(model, other, design_id: design.id).change.apply(model)
+      named = Naming::Renaming.of(model, other, design_id: design.id).change.apply(model)
       assert_apart(named, design, other)
-      assert_empty Naming::Run.of(named, other, design_id: design.id).changes.map { |row| [ row.before, row.after ] },
+      assert_empty Naming::Renaming.of(named, other, design_id: design.id).changes.map { |row|
+        [ row.before, row.after ]
+      },
                    "a second run changes nothing (seed #{seed})"
     end
   end
@@ -120,10 +122,10 @@ class NamingPropertiesTest < CoreTest
       model = company(random, standard.lexicon)
       derived = Derivation.derive(model, platform: "sqlite", ids:, standard:)
       model = derived.change_set.apply(model)
-      change = Naming::Run.of(model, standard, design_id: derived.design_id, direction: "words").change
+      change = Naming::Renaming.of(model, standard, design_id: derived.design_id, direction: "words").change
       worded = change.apply(model)
       Invariants.check(change, worded)
-      assert_empty Naming::Run.of(worded, standard, design_id: derived.design_id, direction: "words").changes,
+      assert_empty Naming::Renaming.of(worded, standard, design_id: derived.design_id, direction: "words").changes,
                    "seed #{seed}"
     end
   end

@@ -4,7 +4,7 @@ module Kelvath
   module Derivation
     # Entities to tables, attributes to columns.
     class Tables
-      attr_reader :elements, :notes, :names, :wanted, :identity
+      attr_reader :elements, :remarks, :names, :wanted, :identity
 
       def initialize(model, design_id, platform, standard)
         @model = model
@@ -13,13 +13,13 @@ module Kelvath
         @identity = Identity.new(design_id)
         @keys = Logical::KeyMigration.of(model, surrogates: true)
         @wanted = Naming::Wanted.new(model, standard, platform)
-        @names = Naming::Scope.new
+        @names = Naming::TakenNames.new
         @types = {}
         @natives = {}
         @tables = {}
         @columns = {}
         @elements = []
-        @notes = []
+        @remarks = []
       end
 
       # Makes every table with its columns.
@@ -47,11 +47,11 @@ module Kelvath
       end
 
       def add_columns(entity)
-        scope = Naming::Scope.new
+        scope = Naming::TakenNames.new
         @keys.held(entity.id).each_with_index do |held, index|
           @columns[[ entity.id, held.id ]] = add_column(entity, held, scope, index + 1.0)
           if held.own? && held.origin.nil?
-            @notes << "#{entity.name} has no identifier; #{@columns[[ entity.id, held.id ]].name} numbers its rows."
+            @remarks << "#{entity.name} has no identifier; #{@columns[[ entity.id, held.id ]].name} numbers its rows."
           end
         end
       end
@@ -59,7 +59,7 @@ module Kelvath
       def add_column(entity, held, scope, position)
         type = type_of(held)
         numbered = held.surrogate? && held.primary
-        note_missing_type(entity, held, type)
+        remark_missing_type(entity, held, type)
         add Metamodel::Column.new(
           id: identity.of("column", entity.id, held.id), parent_id: table(entity.id).id,
           name: scope.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
@@ -78,9 +78,9 @@ module Kelvath
       end
 
 
-      def note_missing_type(entity, held, type)
+      def remark_missing_type(entity, held, type)
         if held.own? && type.name.to_s.empty?
-          @notes <<
+          @remarks <<
             "#{entity.name} · #{held.name} has neither domain nor type; #{@platform.native_type(type)} stands in."
         end
       end

@@ -5,7 +5,7 @@ module Kelvath
     # What a database says of itself, as plain values; the same for every platform.
     class Catalog
       # level: :note, :warning; object: what it is about; message: what was met and what became of it.
-      Note = Struct.new(:level, :object, :message, keyword_init: true)
+      Remark = Struct.new(:level, :object, :message, keyword_init: true)
       # Where tables and views stand: schema is nil for what is in the schema that a connection begins with.
       module Placed
         # [schema or nil, name]

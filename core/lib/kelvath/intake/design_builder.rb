@@ -145,7 +145,7 @@ module Kelvath
       end
 
       def lost_target(table, key)
-        Catalog::Note.new(level: :warning, object: "#{table.title} (#{key.columns.join(', ')})",
+        Catalog::Remark.new(level: :warning, object: "#{table.title} (#{key.columns.join(', ')})",
                                   message: "This foreign key points at #{key.target_title}, which is not there; it " \
                                            "is kept as a table outside the design.")
       end

@@ -14,7 +14,7 @@ module Kelvath
         @ids = ids
         @log = []
         @standard = standard
-        @scope = Naming::Scope.new(joint: " ")
+        @scope = Naming::TakenNames.new(joint: " ")
         taken.fetch(:entity, []).each { |name| @scope.take(name) }
         @domains = Domains.new(taken.fetch(:domain, [])) { |kind, **values| add(kind, **values) }
         @elements = []
@@ -58,13 +58,13 @@ module Kelvath
       end
 
       def add_attributes(table, columns)
-        scope = Naming::Scope.new(joint: " ")
+        scope = Naming::TakenNames.new(joint: " ")
         entity = @entities[table.place]
         near = Naming::Standard.near(entity.name, @standard)
         said = said_of_values(table, columns)
         columns.each_with_index.to_h do |column, index|
           type = @types[column.native_type]
-          note_unknown_type(table, column) if type[:type].empty?
+          remark_unknown_type(table, column) if type[:type].empty?
           attribute = add(:attribute, parent_id: entity.id, name: scope.take(words(column.name, :column, **near)),
                                       mandatory: column.mandatory, surrogate: column.identity,
                                       definition: column.comment,
@@ -75,8 +75,8 @@ module Kelvath
         end
       end
 
-      def note_unknown_type(table, column)
-        note("#{table.title}.#{column.name}",
+      def remark_unknown_type(table, column)
+        remark("#{table.title}.#{column.name}",
              "The type “#{column.native_type}” says nothing about the value; the attribute's type is left open.")
       end
 
@@ -87,7 +87,7 @@ module Kelvath
           column = found && columns.find { |each| each.name.casecmp?(found[:column]) }
           next said[column.name.downcase] = found if column && !said.key?(column.name.downcase)
 
-          note(table.title, "The logical side has no place for the check #{check.condition.inspect[0, 200]}; it " \
+          remark(table.title, "The logical side has no place for the check #{check.condition.inspect[0, 200]}; it " \
                             "stays in the design.")
         end
       end
@@ -107,7 +107,7 @@ module Kelvath
         value = Conditions.value(column.default_value)
         return value if value
 
-        note("#{table.title}.#{column.name}",
+        remark("#{table.title}.#{column.name}",
              "The logical side has no place for the default #{column.default_value.inspect[0, 200]}; it stays in the " \
              "design.")
         ""
@@ -178,7 +178,7 @@ module Kelvath
           return true
         end
 
-        note("#{table.title} (#{key.columns.join(', ')})",
+        remark("#{table.title} (#{key.columns.join(', ')})",
              "This foreign key to #{key.target_title} cannot be read as a relationship (it does not carry the whole " \
              "primary key, or would identify in a circle); " \
              "its columns stay ordinary attributes.")
@@ -211,14 +211,14 @@ module Kelvath
         element
       end
 
-      def note(object, message) = @log << Catalog::Note.new(level: :note, object:, message:)
+      def remark(object, message) = @log << Catalog::Remark.new(level: :note, object:, message:)
     end
 
     # Domains made of the values that checks list; the same name, type and values are one domain.
     class Domains
       # taken: names there are already. The block adds an element of a kind and answers it.
       def initialize(taken, &add)
-        @scope = Naming::Scope.new(joint: " ")
+        @scope = Naming::TakenNames.new(joint: " ")
         taken.each { |name| @scope.take(name) }
         @add = add
         @made = {}

@@ -39,12 +39,12 @@ module Kelvath
 
       # { name as it came => as it stands in the model }
       def renamed(names, within)
-        scope = Naming::Scope.new(joint: " ")
+        scope = Naming::TakenNames.new(joint: " ")
         names.uniq.to_h do |name|
           mended = plain(name)
           taken = scope.take(mended.empty? ? "unnamed" : mended)
           unless taken == name
-            note([ within, taken ].reject(&:empty?).join("."),
+            remark([ within, taken ].reject(&:empty?).join("."),
                  "This is called #{name.to_s.scrub('?').inspect[0, 200]} there; #{why(name, mended)}")
           end
 
@@ -123,7 +123,7 @@ module Kelvath
         text = text.to_s
         mended = Metamodel::ValueCheck.mended(TEXT, text)
         unless mended == text.to_s
-          note(plain(owner), "A text of it had characters that no text can have, or more " \
+          remark(plain(owner), "A text of it had characters that no text can have, or more " \
                              "than #{Metamodel::Field::TEXT_LIMIT} of them; they are left out.")
         end
 
@@ -131,7 +131,7 @@ module Kelvath
       end
 
       def copy(struct, **values) = struct.class.new(**struct.to_h, **values)
-      def note(object, message) = @log << Catalog::Note.new(level: :note, object:, message:)
+      def remark(object, message) = @log << Catalog::Remark.new(level: :note, object:, message:)
     end
   end
 end

@@ -8,11 +8,11 @@ module Kelvath
       # The preparation of a model, worked out once.
       def self.of(model) = model.memo(:preparation) { new(model) }
 
-      attr_reader :notes
+      attr_reader :remarks
 
       def initialize(source)
         @source = source
-        @notes = []
+        @remarks = []
         @names = source.all(:entity).map { |entity| entity.name.downcase }.to_set
       end
 
@@ -32,7 +32,7 @@ module Kelvath
         entity = Metamodel::Entity.new(id: "#{link.id}-entity", name: junction_name(from, to),
                                        definition: Logical::Sentences.read_back(@source, link).join(" "),
                                        subject_area_id: from.subject_area_id)
-        @notes << "#{from.name} and #{to.name} are many to many; they meet in #{entity.name}."
+        @remarks << "#{from.name} and #{to.name} are many to many; they meet in #{entity.name}."
         [ entity, half(link, :from, entity), half(link, :to, entity), *carried(link, entity) ]
       end
 

@@ -30,9 +30,9 @@ module Kelvath
         tables = kinds.values_at("r", "p").compact.flatten.sort_by { |row| [ row["schema"].to_s, row["name"] ] }
         found = tables.each_with_index.map { |row, index| table(row, index, tables.size) }
         views = kinds.values_at("v", "m").compact.flatten.map { |row| view(row) }
-        kinds.fetch("f", []).each { |row| note(title(row), "This foreign table is not taken in.") }
+        kinds.fetch("f", []).each { |row| remark(title(row), "This foreign table is not taken in.") }
         @query.call(Queries::REST).each do |row|
-          note("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
+          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
         end
         Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:, log: @log)
       end
@@ -56,7 +56,7 @@ module Kelvath
         constraints = @constraints.fetch(oid, []).group_by { |constraint| constraint["type"] }
         foreign, elsewhere = constraints.fetch("f", []).partition { |each| @places.key?(each["target"].to_i) }
         elsewhere.each do |each|
-          note("#{title(row)}.#{each['name']}", "This foreign key leads to the system's own; it is kept as text.")
+          remark("#{title(row)}.#{each['name']}", "This foreign key leads to the system's own; it is kept as text.")
         end
         clauses = (constraints.fetch("x", []) + elsewhere).map do |each|
           Catalog::Clause.new(name: each["name"], text: each["text"])
@@ -70,13 +70,13 @@ module Kelvath
       end
 
       def told(row)
-        note(title(row), "It is partitioned by #{row['parted']}; its partitioning is left out.") if row["parted"]
+        remark(title(row), "It is partitioned by #{row['parted']}; its partitioning is left out.") if row["parted"]
         if true?(row["part"])
-          note(title(row), "It is a partition of #{row['parents']}; it is taken in as a table of its own.")
+          remark(title(row), "It is a partition of #{row['parents']}; it is taken in as a table of its own.")
         end
 
         if row["parents"] && !true?(row["part"])
-          note(title(row), "It inherits from #{row['parents']}; it is taken in as a table of its own.")
+          remark(title(row), "It inherits from #{row['parents']}; it is taken in as a table of its own.")
         end
       end
 
@@ -103,7 +103,7 @@ module Kelvath
       def serial?(table, row)
         return false unless row["sequence"] && row["default_value"].to_s.start_with?("nextval(")
 
-        note("#{title(table)}.#{row['name']}",
+        remark("#{title(table)}.#{row['name']}",
              "It is numbered by the sequence #{row['sequence']}; it is taken in as an identity column.")
         true
       end
@@ -115,11 +115,11 @@ module Kelvath
 
       def foreign_key(table, row)
         unless true?(row["validated"])
-          note("#{title(table)}.#{row['name']}",
+          remark("#{title(table)}.#{row['name']}",
                "It is not validated for the rows that were there before; that is left out.")
         end
 
-        note("#{title(table)}.#{row['name']}", "MATCH FULL is left out.") if row["match"] == "f"
+        remark("#{title(table)}.#{row['name']}", "MATCH FULL is left out.") if row["match"] == "f"
         target_schema, target_table = @places.fetch(row["target"].to_i)
         Catalog::ForeignKey.new(name: row["name"], columns: list(row["columns"]), target_schema:, target_table:,
                                 target_columns: list(row["targets"]), on_delete: ACTIONS.fetch(row["on_delete"]),
@@ -135,7 +135,7 @@ module Kelvath
       def checks(table, rows)
         rows.each do |row|
           unless true?(row["validated"])
-            note("#{title(table)}.#{row['name']}",
+            remark("#{title(table)}.#{row['name']}",
                  "It is not validated for the rows that were there before; that is left out.")
           end
         end
@@ -156,7 +156,7 @@ module Kelvath
       # From ON onwards, without the schema.
       def index_text(text) = text[/\bON\b.*\z/m].sub(/\AON (?:ONLY )?public\./, "ON ")
 
-      def note(object, message) = @log << Catalog::Note.new(level: :note, object:, message:)
+      def remark(object, message) = @log << Catalog::Remark.new(level: :note, object:, message:)
     end
   end
 end

@@ -35,7 +35,7 @@ module Kelvath
         end
         views = master.fetch("view", []).map { |row| view(row) }
         master.fetch("trigger", []).each do |row|
-          note(row["name"], "This trigger is not taken in; designs do not hold triggers yet.")
+          remark(row["name"], "This trigger is not taken in; designs do not hold triggers yet.")
         end
         Intake::Catalog.new(tables: found, views:, log: @log)
       end
@@ -49,7 +49,7 @@ module Kelvath
         end
         return false unless @shadows.include?(name)
 
-        note(name, "This table holds the contents of a virtual table; it is left out.")
+        remark(name, "This table holds the contents of a virtual table; it is left out.")
         true
       end
 
@@ -68,11 +68,11 @@ module Kelvath
       def table(row)
         name = row["name"]
         if row["sql"].to_s.match?(/\A\s*CREATE\s+VIRTUAL/i)
-          note(name, "This is a virtual table; only its columns are taken in.")
+          remark(name, "This is a virtual table; only its columns are taken in.")
         end
 
         text = Sqlite::TableText.new(row["sql"])
-        text.untold.each { |words| note(name, words) }
+        text.untold.each { |words| remark(name, words) }
         Intake::Catalog::Table.new(name:, comment: "", columns: columns(name, text), keys: keys(name, text),
                            foreign_keys: foreign_keys(name, text),
                            checks: checks(text), indexes: indexes(name, text), options: text.options)
@@ -163,7 +163,7 @@ module Kelvath
         on ? sql.byteslice(on.from..) : ""
       end
 
-      def note(object, message) = @log << Intake::Catalog::Note.new(level: :note, object:, message:)
+      def remark(object, message) = @log << Intake::Catalog::Remark.new(level: :note, object:, message:)
     end
   end
 end

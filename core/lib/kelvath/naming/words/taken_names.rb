@@ -3,7 +3,7 @@
 module Kelvath
   module Naming
     # The names taken in one scope, whatever their case; gives out free ones.
-    class Scope
+    class TakenNames
       # limit: bytes; joint: what stands before a number.
       def initialize(limit: nil, joint: "_")
         @limit = limit

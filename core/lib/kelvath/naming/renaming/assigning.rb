@@ -7,7 +7,7 @@ module Kelvath
     class Assigning
       # kept: names that stand, whatever is wanted.
       def initialize(kept, joint: "_")
-        @scope = Scope.new(joint:)
+        @scope = TakenNames.new(joint:)
         kept.each { |name| @scope.claim(name) }
       end
 

@@ -80,7 +80,8 @@ module Kelvath
         return if tables.empty?
 
         model = after
-        rows = LogicalRun.new(model, model.fetch(@leading), @standard, all: false, only: tables.map(&:source_id)).rows
+        rows = LogicalRenaming.new(model, model.fetch(@leading), @standard, all: false,
+                                   only: tables.map(&:source_id)).rows
         rows.select(&:changed?).each { |row| set(model.fetch(row.id), :name, row.after) if moved_row?(row, moved) }
       end
 
@@ -209,7 +210,7 @@ module Kelvath
 
       def in_step?(table, element)
         was = @old.constraint(table, element, ->(id) { @before[id]&.name.to_s })
-        was && Scope.new(limit: @old.limit(element)).variant?(element.name, was)
+        was && TakenNames.new(limit: @old.limit(element)).variant?(element.name, was)
       end
 
       def new_name(id) = new_names[id] || @after[id]&.name.to_s

@@ -104,7 +104,7 @@ module Kelvath
           if design_id == @model.header.names_from_id
             []
           else
-            PhysicalRun.new(@model, @model.fetch(design_id), @standard, all: false).rows
+            PhysicalRenaming.new(@model, @model.fetch(design_id), @standard, all: false).rows
           end
       end
 

@@ -3,7 +3,7 @@
 require "core_test_helper"
 
 # Names of whole designs, and what a change by hand brings with it.
-class NamingRunTest < CoreTest
+class RenamingTest < CoreTest
   def words = @words ||= Demo::Words.lexicon(ids:)
 
   def book(key, **changes)
@@ -72,7 +72,7 @@ class NamingRunTest < CoreTest
 
   def test_a_run_names_a_design_anew_and_one_inverse_takes_it_back
     plain = derived(Naming::Standard.plain)
-    run = Naming::Run.of(plain, short, design_id: plain.all(:design).first.id)
+    run = Naming::Renaming.of(plain, short, design_id: plain.all(:design).first.id)
     assert_equal [ "Vessel → VSL", "Hull Number → HULL_NBR" ], [ run.rows[0], run.rows[1] ].map { |row|
       "#{row.translation.steps.map(&:word).join(' ')} → #{row.after}"
     }
@@ -83,21 +83,21 @@ class NamingRunTest < CoreTest
     some = run.change(chosen: [ run.rows[0].id ], edited: { run.rows[0].id => "BOATS" }).apply(plain)
     assert_equal [ %w[BOATS sailing], true ],
                  [ some.all(:table).map(&:name).sort, some.fetch(run.rows[0].id).name_fixed ]
-    assert_empty Naming::Run.of(some, short, design_id: some.all(:design).first.id).changes.map(&:id) &
+    assert_empty Naming::Renaming.of(some, short, design_id: some.all(:design).first.id).changes.map(&:id) &
                  [ run.rows[0].id ]
-    freed = Naming::Run.of(some, short, design_id: some.all(:design).first.id, all: true).change.apply(some)
+    freed = Naming::Renaming.of(some, short, design_id: some.all(:design).first.id, all: true).change.apply(some)
     assert_equal [ "VSL", false ], freed.fetch(run.rows[0].id).then { |table| [ table.name, table.name_fixed ] }
   end
 
   def test_a_run_over_a_part_and_what_cannot_be_run
     plain = derived(Naming::Standard.plain)
-    rows = Naming::Run.of(plain, short, design_id: plain.all(:design).first.id,
+    rows = Naming::Renaming.of(plain, short, design_id: plain.all(:design).first.id,
                           within: [ entity(plain, "Vessel").id ]).changes
     assert_equal %w[HULL_NBR NM PK_VSL VSL], rows.map(&:after).sort
     assert_raises(UnknownName) do
-      Naming::Run.of(plain, short, design_id: plain.all(:design).first.id, direction: "sideways")
+      Naming::Renaming.of(plain, short, design_id: plain.all(:design).first.id, direction: "sideways")
     end
-    assert_raises(NotFound) { Naming::Run.of(plain, short, design_id: "nothing") }
+    assert_raises(NotFound) { Naming::Renaming.of(plain, short, design_id: "nothing") }
   end
 
   def test_the_old_system_expands_as_a_whole
@@ -107,7 +107,7 @@ class NamingRunTest < CoreTest
     model, design_id = taken.model, taken.design_id
     assert_equal taken.change_set.apply(Model::EMPTY), model
     assert_equal [ "CRW MBR", "SLG" ], model.all(:entity).map(&:name).sort
-    expanded = Naming::Run.of(model, short, design_id:, direction: "words").change.apply(model)
+    expanded = Naming::Renaming.of(model, short, design_id:, direction: "words").change.apply(model)
     crew = [ "Crew Member Identifier", "Crew Member Name", "Supervisor Crew Member Identifier" ]
     assert_equal({ "Crew Member" => crew, "Sailing" => [ "Sailing Identifier", "Actual Departure Time" ] },
                  expanded.all(:entity).to_h do |each|
@@ -122,10 +122,10 @@ class NamingRunTest < CoreTest
     catalog = Intake::Catalog.new(tables: [ table("CRW_MBR", %w[CRW_MBR_ID CRW_MBR_NM]) ], views: [])
     taken = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:).model
     both = Derivation.derive(taken, platform: "postgresql", ids:).change_set.apply(taken)
-    named = Naming::Run.whole(both, book("many")).map(&:change).reduce(ChangeSet.new, :+).apply(both)
+    named = Naming::Renaming.whole(both, book("many")).map(&:change).reduce(ChangeSet.new, :+).apply(both)
     assert_equal [ "Crew Member", %w[CRW_MBR crew_members] ],
                  [ named.all(:entity).first.name, named.all(:table).map(&:name).sort ]
-    assert_empty Naming::Run.whole(named, book("many")).flat_map(&:changes)
+    assert_empty Naming::Renaming.whole(named, book("many")).flat_map(&:changes)
   end
 
   def test_following_names_move_and_names_set_by_hand_stay

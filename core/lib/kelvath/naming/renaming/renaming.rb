@@ -4,7 +4,7 @@ module Kelvath
   module Naming
     # The names of a design made from the logical ones, or the logical ones from a design's: row by row
     # with the reason, then as one ChangeSet of the rows that a person takes.
-    class Run
+    class Renaming
       # translation: why, nil for names of keys; fixed: set by hand; warnings: Warning values.
       Row = Struct.new(:id, :kind, :where, :before, :after, :translation, :fixed, :warnings, keyword_init: true) do
         def changed? = before != after
@@ -21,7 +21,7 @@ module Kelvath
         end
 
         design = model.fetch(design_id)
-        type = direction == "words" ? LogicalRun : PhysicalRun
+        type = direction == "words" ? LogicalRenaming : PhysicalRenaming
         new(model, type.new(model, design, standard, all:).rows, within:)
       end
 
@@ -97,7 +97,7 @@ module Kelvath
     end
 
     # The rows of a run that names a design.
-    class PhysicalRun
+    class PhysicalRenaming
       def initialize(model, design, standard, all:)
         @model = model
         @standard = standard
@@ -158,7 +158,7 @@ module Kelvath
         }.to_h { |element, translation| [ element.id, [ element.name, translation.text, @names.limit(element) ] ] })
         wanted.map do |element, translation|
           after = @given[element.id] = names.fetch(element.id, element.name)
-          Run::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
+          Renaming::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
                        translation:, fixed: element.name_fixed, warnings: warnings(element, translation, after))
         end
       end
@@ -186,7 +186,7 @@ module Kelvath
     end
 
     # The rows of a run that puts a design's names into words.
-    class LogicalRun
+    class LogicalRenaming
       # only: ids of the entities that are meant; nil: all.
       def initialize(model, design, standard, all:, only: nil)
         @only = only
@@ -230,7 +230,7 @@ module Kelvath
           after = names.fetch(element.id, element.name)
           clash = after.casecmp?(translation.text) || !names.key?(element.id) ? [] :
                     [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
-          Run::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
+          Renaming::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
                        translation:, fixed: element.name_fixed,
                        warnings: element.name_fixed && !@all ? [] : translation.warnings + clash)
         end
