@@ -37,6 +37,8 @@ module Kelvath
       end
     end
 
+
+    # The text of a piece of SQL, with “name” for each reference in it.
     def text(element, field)
       value = element[field]
       value.is_a?(Hash) ? Platforms::STANDARD.write_type(value) : Metamodel::Expression.written(value) { "name" }

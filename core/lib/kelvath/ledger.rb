@@ -54,6 +54,8 @@ module Kelvath
     # All columns there are, and those that are shown, in order.
     def all_columns = @all_columns ||= [ *self.class::COLUMNS, *custom_columns ].map { |column| column.freeze }
 
+
+    # The columns that are shown, in their order.
     def columns
       @columns ||= view.columns ? view.columns.filter_map { |name| all_columns.find { |column| column.name == name } }
                                               .then { |list| list.empty? ? all_columns : list } : all_columns
@@ -64,6 +66,8 @@ module Kelvath
 
     # Groups of all rows.
     def all_groups = @all_groups ||= build_groups
+
+    # The row of that id, or nil.
     def row(id) = rows[id]
 
     # Changes from an older ledger of the same scope and view.

@@ -41,6 +41,8 @@ module Kelvath
 
     # The element of that id, or nil.
     def [](id) = @elements[id] || (found_elsewhere(id) if @absent)
+
+    # Is there an element of that id? How many are there?
     def key?(id) = @elements.key?(id) || (@absent ? !found_elsewhere(id).nil? : false)
     def size = elements.size
 

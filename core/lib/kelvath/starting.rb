@@ -68,6 +68,7 @@ module Kelvath
     # What a starter's physical diagram, which belongs to no design, says of those to come.
     LOOK = %i[detail types_shown optional_shown indexes_shown legend title_block snapped paper].freeze
 
+    # What a model's pattern for physical diagrams says: { field => value }.
     def look(model)
       pattern = model.all(:diagram).find { |diagram| diagram.stage == "physical" && diagram.design_id.nil? }
       pattern ? LOOK.to_h { |field| [ field, pattern[field] ] } : {}

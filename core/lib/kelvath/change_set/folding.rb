@@ -24,6 +24,8 @@ module Kelvath
         self
       end
 
+
+      # What all of them came to, as one ChangeSet.
       def change_set
         updates = @set.flat_map do |id, fields|
           fields.filter_map do |field, (before, after)|

@@ -5,10 +5,13 @@ module Kelvath
     # A model (or design) as { [kind, path] => { field => value } } with names instead of ids, so
     # that two can be laid side by side whatever their ids are.
     class Outline
+      # Of a whole model, without what only draws: { [kind, path] => { field => value } }.
       def self.of_model(model)
         new(model).outline(model.elements.each_value.reject { |element| element.class.side == :drawing })
       end
 
+
+      # Of a design, in the spelling of its platform and without what that does not keep.
       def self.of_design(model, design_id, platform)
         elements = []
         waiting = [ design_id ]

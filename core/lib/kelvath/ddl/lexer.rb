@@ -10,6 +10,7 @@ module Kelvath
       # the identifier without its quotes; from and to: offsets in bytes; closed: false for a quotation
       # that has no end.
       Token = Struct.new(:type, :value, :from, :to, :closed) do
+        # Is it that symbol, one of these words whatever their case, a name quoted or not?
         def symbol?(text) = type == :symbol && value == text
         def word?(*texts) = type == :word && texts.any? { |text| value.casecmp?(text) }
         def name? = %i[word quoted].include?(type)
@@ -35,6 +36,8 @@ module Kelvath
         @scanner = StringScanner.new(text)
       end
 
+
+      # All tokens of the text, in order: [Token, …].
       def tokens
         found = []
         until @scanner.eos?

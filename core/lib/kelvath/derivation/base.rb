@@ -13,6 +13,8 @@ module Kelvath
         new(digest_of(content), content)
       end
 
+
+      # The digest by which a design names a content.
       def self.digest_of(content) = Digest::SHA256.hexdigest(content)
 
       # The elements again.

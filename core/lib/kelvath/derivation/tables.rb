@@ -32,6 +32,8 @@ module Kelvath
       # The table of an entity, and the column of an attribute held by an entity.
       def table(entity_id) = @tables.fetch(entity_id)
       def column(entity_id, held_id) = @columns.fetch([ entity_id, held_id ])
+
+      # The Logical::KeyMigration that the tables were made by.
       def keys = @keys
 
       # The same attribute arrives in many tables; its type is worked out once.

@@ -8,6 +8,8 @@ module Kelvath
       # Set of ids of entities and tables.
       # stage: of the diagram; a physical one shows designs, the others the logical side.
       def self.between(old, new, stage) = of(old, new, stage).ids
+
+      # The same as an object that can be asked further.
       def self.of(old, new, stage) = new(old, new, stage == "physical" ? Metamodel::PHYSICAL : Metamodel::LOGICAL)
 
       def initialize(old, new, kinds)
@@ -18,6 +20,8 @@ module Kelvath
         @walked = Set.new
       end
 
+
+      # Ids of the entities and tables whose cards can look different.
       def ids
         if @ids.empty?
           own, shared = touched.partition { |element| by_itself?(element) }

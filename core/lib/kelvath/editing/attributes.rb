@@ -106,6 +106,8 @@ module Kelvath
                                value: error.value)
       end
 
+
+      # Writes one cell of an attribute into a draft: "type", "identifier" or a field. Raises InvalidValue.
       def assign(draft, attribute_id, column, raw)
         case column
         when "type" then draft.set(attribute_id, **type_values(draft.model, raw))

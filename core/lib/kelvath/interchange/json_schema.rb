@@ -18,6 +18,8 @@ module Kelvath
           "$defs" => Metamodel::KINDS.to_h { |name, kind| [ name.to_s, definition(kind) ] } }
       end
 
+
+      # The schema of one kind of element.
       def definition(kind)
         base = { "kind" => { "const" => kind.kind.to_s }, "id" => { "type" => "string" } }
         if kind.within.any?

@@ -75,6 +75,8 @@ module Kelvath
         [ draft.change_set, made&.id ]
       end
 
+
+      # Adds the element of a new row to a draft and answers it. As #add.
       def make(draft, kind, text, within)
         case kind
         when "entity" then Editing::Entities.add(draft, text)

@@ -6,6 +6,7 @@ module Kelvath
     module Cardinality
       module_function
 
+      # What holds of a relationship, or of one of its sides (:from, :to): can there be many, or none?
       def many?(relationship, side) = relationship[:"#{side}_most"] != 1
       def optional?(relationship, side) = relationship[:"#{side}_least"].to_i.zero?
       def many_to_many?(relationship) = relationship.from_most != 1 && relationship.to_most != 1

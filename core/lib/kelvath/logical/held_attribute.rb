@@ -8,6 +8,7 @@ module Kelvath
     # origin: the Attribute whose value it is; nil for a number that the database gives.
     # via: ids of the relationships (or subtype groups) that bring it, more than one if unified.
     HeldAttribute = Struct.new(:id, :name, :entity_id, :origin, :via, :mandatory, :primary, keyword_init: true) do
+      # Its own, brought by a relationship, by several; made for a number that nobody named.
       def own? = via.empty?
       def migrated? = !own?
       def unified? = via.size > 1

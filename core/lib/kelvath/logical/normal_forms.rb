@@ -51,6 +51,8 @@ module Kelvath
         end
       end
 
+
+      # Do these attributes decide all others?
       def superkey?(set) = attributes.subset?(closure(set))
       def prime = @prime ||= keys.reduce(Set.new, :|)
 

@@ -19,6 +19,8 @@ module Kelvath
 
       # "Lorry Quay" => "Lorry Quays": the last words that the list knows, or the last word by rule.
       def plural(phrase) = listed(phrase, @plurals) || Inflection.plural(phrase)
+
+      # The singular of a phrase as the model's words have it; its article.
       def singular(phrase) = listed(phrase, @singulars) || Inflection.singular(phrase)
       def article(phrase) = Inflection.article(phrase)
 

@@ -17,6 +17,7 @@ module Kelvath
 
       module_function
 
+      # A reference to an element as it stands in the text.
       def reference(id) = "#{FIRST}#{id}#{LAST}"
 
       # Ids of the elements that are named in it, each once.

@@ -53,6 +53,8 @@ module Kelvath
         freeze
       end
 
+
+      # What was declared of it.
       def internal? = @internal
       def compared? = @compared
       def expression? = type == :expression

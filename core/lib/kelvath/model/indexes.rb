@@ -9,6 +9,8 @@ module Kelvath
         @by_kind, @by_parent, @by_reference = [ by_kind, by_parent, by_reference ].map { |hashes| Buckets.new(hashes) }
       end
 
+
+      # Adds an element, or puts it in the place of its older version.
       def put(element)
         old = @elements[element.id]
         @elements[element.id] = element
@@ -22,6 +24,8 @@ module Kelvath
         link(element)
       end
 
+
+      # Takes an element out, by its id; nothing happens if there is none.
       def drop(id)
         old = @elements.delete(id)
         unlink(old) if old

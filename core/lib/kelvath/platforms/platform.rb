@@ -57,6 +57,7 @@ module Kelvath
       UNQUOTED_TYPES = %w[integer small_integer big_integer decimal float].freeze
       PLAIN_IDENTIFIER = /\A[a-z_][a-z0-9_]*\z/
 
+      # The short name, and the one that people read.
       def key = self.class.key
       def title = self.class::TITLE
 

@@ -19,6 +19,8 @@ module Kelvath
         [ sentence("#{name(entity.name)} is an entity.", "entity:#{entity.id}"), *list ]
       end
 
+
+      # Sentence values about a domain: its type, its definition, its values.
       def domain(domain)
         base = @model[domain.base_id]
         type = ValueWords.type(domain, @model)

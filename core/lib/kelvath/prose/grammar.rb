@@ -136,6 +136,8 @@ module Kelvath
         end
       end
 
+
+      # One attribute of a list -> Item; parts: what was protected in quotation marks.
       def item(text, parts)
         raise UnreadableSentence, "Between two commas stands no name." if text.strip.empty?
 

@@ -34,6 +34,8 @@ module Kelvath
         @reader = Reader.new(model, ids:, draft: @draft)
       end
 
+
+      # The change that makes the sentence of a key say something else. Raises UnreadableSentence, InvalidValue.
       def change(key, text)
         kind, id, members = key.split(":", 3)
         element = @draft.model.fetch(id)

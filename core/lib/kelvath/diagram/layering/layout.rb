@@ -29,6 +29,8 @@ module Kelvath
         [ link.to_id, link.from_id ]
       end
 
+
+      # Places of one connected part: { id => [x, y] }.
       def part(ids, sizes, links)
         member = ids.to_h { |id| [ id, true ] }
         graph = LayeredGraph.new(sizes.slice(*ids), links.select { |from, _| member.key?(from) })

@@ -11,6 +11,7 @@ module Kelvath
       # notes: what to look at; problem: why it cannot be taken.
       Row = Struct.new(:number, :word, :state, :changes, :notes, :problem, :element, keyword_init: true)
 
+      # What a column is called; a field of an entry as its cell.
       def self.label(name) = Metamodel::LexiconEntry.fetch_field(name).label
 
       # Rows of text, headings first.
@@ -46,6 +47,8 @@ module Kelvath
         note_shared_short_forms
       end
 
+
+      # Rows that cannot be taken; rows of a state (:new, :changed, :same, :wrong).
       def problems = rows.select { |row| row.state == :wrong }
       def of(state) = rows.select { |row| row.state == state }
 

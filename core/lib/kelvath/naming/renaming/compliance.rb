@@ -8,6 +8,7 @@ module Kelvath
       Breach = Struct.new(:element, :warnings, :wanted, keyword_init: true)
       # Figures of a subject area (nil: of no area).
       Area = Struct.new(:subject_area, :objects, :complying, keyword_init: true) do
+        # How many of a hundred comply, rounded down.
         def percent = objects.zero? ? 100.0 : (100.0 * complying / objects).floor(1)
       end
       # A word that the lexicon does not know: how often it stands in names, and in which (elements, a few).
@@ -27,6 +28,8 @@ module Kelvath
         @standard = standard
       end
 
+
+      # Breach values of the whole model.
       def breaches = breaches_in(nil) + @model.all(:design).flat_map { |design| breaches_in(design.id) }
 
       # Those of one part: a design by its id, nil for the logical side.

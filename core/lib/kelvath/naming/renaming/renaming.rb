@@ -42,6 +42,8 @@ module Kelvath
         @rows = within.empty? ? rows : rows.select { |row| meant.include?(row.id) }
       end
 
+
+      # The rows whose names would change.
       def changes = rows.select(&:changed?)
 
       # ChangeSet of the rows chosen (ids; nil: all that change). edited: { id => name typed instead },

@@ -46,6 +46,8 @@ module Kelvath
       end
 
       def plain? = equal?(Standard.plain)
+
+      # The rule for a kind of name, as a hash.
       def rule(kind) = rulebook.rule(kind)
 
       # Bytes that a name of a kind may have: the platform's limit or the rule's own, the smaller; nil for any.

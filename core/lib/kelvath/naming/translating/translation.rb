@@ -23,8 +23,12 @@ module Kelvath
         end
       end
 
+
+      # Words that nobody has explained.
       def unknown = steps.select { |step| step.mark == :unknown }.map(&:word)
 
+
+      # How the name came about, in one sentence.
       def why
         [ *steps.filter_map(&:words), *ways ].then do |reasons|
           reasons.empty? ? "written as the rule says" : reasons.join("; ")

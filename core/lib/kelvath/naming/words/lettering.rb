@@ -21,6 +21,8 @@ module Kelvath
         cased(words, rule[:case]).join(separator(rule))
       end
 
+
+      # What a rule puts between words.
       def separator(rule)
         case rule[:case]
         when "camelCase", "PascalCase" then ""
@@ -30,6 +32,8 @@ module Kelvath
         end
       end
 
+
+      # Words in the letters of a style: "UPPER", "lower", "Capitals" …
       def cased(words, style)
         case style
         when "lower", "snake_case", "kebab-case" then words.map(&:downcase)

@@ -22,6 +22,8 @@ module Kelvath
         @matches = {}
       end
 
+
+      # Does it know no word?
       def empty? = entries.empty?
 
       # The longest phrase among words (keys, see .key) that begins at an index, or nil.
