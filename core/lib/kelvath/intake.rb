@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "intake/catalog"
+require_relative "intake/catalog_reader"
 require_relative "intake/mending"
 require_relative "intake/conditions"
 require_relative "intake/design_builder"

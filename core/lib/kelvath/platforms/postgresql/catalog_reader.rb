@@ -4,19 +4,13 @@ module Kelvath
   module Platforms
     # Reads the schemas of a PostgreSQL database from pg_catalog, "public" as the one that needs no name. What it cannot
     # take in is in the log.
-    class Postgresql::CatalogReader
+    class Postgresql::CatalogReader < Intake::CatalogReader
       Queries = Postgresql::Queries
       Catalog = Intake::Catalog
 
       ACTIONS = { "a" => "no action", "r" => "restrict", "c" => "cascade", "n" => "set null",
                   "d" => "set default" }.freeze
       TRUE_TEXT = [ true, "t" ].freeze
-
-      def initialize(query, progress: Progress.none)
-        @query = query
-        @progress = progress
-        @log = []
-      end
 
       # The Catalog.
       def read
@@ -39,7 +33,7 @@ module Kelvath
 
       private
 
-      def rows(sql) = @query.call(sql).group_by { |row| row["oid"].to_i }
+      def rows(sql) = rows_by("oid", sql, &:to_i)
       def true?(value) = TRUE_TEXT.include?(value)
       def list(text) = text.is_a?(String) ? JSON.parse(text) : text.to_a
 
@@ -155,8 +149,6 @@ module Kelvath
 
       # From ON onwards, without the schema.
       def index_text(text) = text[/\bON\b.*\z/m].sub(/\AON (?:ONLY )?public\./, "ON ")
-
-      def remark(object, message) = @log << Catalog::Remark.new(level: :note, object:, message:)
     end
   end
 end

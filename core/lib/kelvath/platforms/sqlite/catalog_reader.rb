@@ -3,7 +3,7 @@
 module Kelvath
   module Platforms
     # Reads the catalog of an SQLite database: one query for all tables, not one for each.
-    class Sqlite::CatalogReader
+    class Sqlite::CatalogReader < Intake::CatalogReader
       TABLES = "SELECT name, type, sql FROM sqlite_master WHERE name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name"
       ACTUAL = "FROM sqlite_master m JOIN"
       COLUMNS = "SELECT m.name AS owner, c.* #{ACTUAL} pragma_table_xinfo(m.name) c WHERE m.type = 'table' ORDER BY " \
@@ -17,12 +17,6 @@ module Kelvath
         JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x WHERE m.type = 'table' AND x.key = 1 ORDER BY i.name, x.seqno
       SQL
       GENERATED = { 2 => :virtual, 3 => :stored }.freeze
-
-      def initialize(query, progress: Progress.none)
-        @query = query
-        @progress = progress
-        @log = []
-      end
 
       # The Catalog.
       def read
@@ -63,7 +57,7 @@ module Kelvath
         end
       end
 
-      def rows(sql) = @query.call(sql).group_by { |row| row["owner"] }
+      def rows(sql) = rows_by("owner", sql, &:itself)
 
       def table(row)
         name = row["name"]
@@ -162,8 +156,6 @@ module Kelvath
         on = Ddl::Lexer.tokens(sql).find { |token| token.word?("on") }
         on ? sql.byteslice(on.from..) : ""
       end
-
-      def remark(object, message) = @log << Intake::Catalog::Remark.new(level: :note, object:, message:)
     end
   end
 end
