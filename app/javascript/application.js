@@ -32,12 +32,34 @@ import Columns from RAILS_ASSET_URL("controllers/ledger/columns.js")
 import Grid from RAILS_ASSET_URL("controllers/ledger/grid.js")
 
 const controllers = {
-  command: Command, filter: Filter, fold: Fold, keys: Keys, leave: Leave, menu: Menu, selection: Selection, slip: Slip,
+  command: Command,
+  filter: Filter,
+  fold: Fold,
+  keys: Keys,
+  leave: Leave,
+  menu: Menu,
+  selection: Selection,
+  slip: Slip,
   toasts: Toasts,
-  bodies: Bodies, canvas: Canvas, cards: Cards, clipboard: Clipboard, editor: Editor, palette: Palette, png: Png,
-  quick: Quick, relating: Relating,
-  busy: Busy, copy: Copy, decides: Decides, print: Print, prose: Prose, submit: Submit, ticks: Ticks, upload: Upload,
-  columns: Columns, grid: Grid
+  bodies: Bodies,
+  canvas: Canvas,
+  cards: Cards,
+  clipboard: Clipboard,
+  editor: Editor,
+  palette: Palette,
+  png: Png,
+  quick: Quick,
+  relating: Relating,
+  busy: Busy,
+  copy: Copy,
+  decides: Decides,
+  print: Print,
+  prose: Prose,
+  submit: Submit,
+  ticks: Ticks,
+  upload: Upload,
+  columns: Columns,
+  grid: Grid
 }
 const application = Application.start()
 Object.entries(controllers).forEach(([name, controller]) => application.register(name, controller))
@@ -57,7 +79,9 @@ function send(verb, url, values = {}, place = document.body) {
       const ours = detail.requestConfig.path === url && detail.requestConfig.verb === verb
       if (ours && !waits(detail)) done(detail.successful)
     }
-    const settled = ({ detail }) => { if (detail.path === url && detail.verb === verb) done(detail.successful) }
+    const settled = ({ detail }) => {
+      if (detail.path === url && detail.verb === verb) done(detail.successful)
+    }
     document.body.addEventListener("htmx:afterRequest", heard)
     document.body.addEventListener("saving:settled", settled)
     // What is refused waits then, and is heard of later.
@@ -67,7 +91,10 @@ function send(verb, url, values = {}, place = document.body) {
 
 // The d of a line through points given as "x y x y …", without soft corners.
 function straight(points) {
-  return points.split(" ").map((value, index) => `${index === 0 ? "M" : index % 2 ? " " : "L"}${value}`).join("")
+  return points
+    .split(" ")
+    .map((value, index) => `${index === 0 ? "M" : index % 2 ? " " : "L"}${value}`)
+    .join("")
 }
 
 window.kelvath = { send, straight }

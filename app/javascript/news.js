@@ -6,7 +6,10 @@ let asking = false
 let withheld = false // something is not painted yet, because somebody types in it
 let told = 0 // the revision up to which it was said who did what
 
-const typing = () => document.activeElement?.matches?.("input:not([type=checkbox]):not([type=search]), textarea, [contenteditable=true]") ? document.activeElement : null
+const typing = () =>
+  document.activeElement?.matches?.("input:not([type=checkbox]):not([type=search]), textarea, [contenteditable=true]")
+    ? document.activeElement
+    : null
 
 function spare(event) {
   if (!asking || !typing() || !event.detail.target.contains(typing())) return
@@ -18,7 +21,12 @@ function spare(event) {
 async function ask(url) {
   const page = document.body
   const revision = page.dataset.revision
-  const values = new URLSearchParams({ ...JSON.parse(page.getAttribute("hx-vals")), revision, told, selected: page.dataset.selected || page.dataset.selectionHomeValue || "" })
+  const values = new URLSearchParams({
+    ...JSON.parse(page.getAttribute("hx-vals")),
+    revision,
+    told,
+    selected: page.dataset.selected || page.dataset.selectionHomeValue || ""
+  })
   if (withheld && typing()) values.set("busy", "1") // the rest of it is painted already
   const reply = await fetch(`${url}?${values}`, { headers: { "HX-Request": "true" }, cache: "no-store" })
   if (reply.headers.get("HX-Redirect")) return location.assign(reply.headers.get("HX-Redirect"))
@@ -36,7 +44,8 @@ async function ask(url) {
 // What the page has done itself it shows already, if nothing of others came between.
 function shown({ detail: { xhr } }) {
   const revision = xhr?.getResponseHeader("X-Revision")
-  if (revision && Number(revision) === Number(document.body.dataset.revision) + 1) document.body.dataset.revision = revision
+  if (revision && Number(revision) === Number(document.body.dataset.revision) + 1)
+    document.body.dataset.revision = revision
 }
 
 export function startNews() {
@@ -45,7 +54,8 @@ export function startNews() {
   document.body.addEventListener("htmx:oobBeforeSwap", spare)
   document.body.addEventListener("htmx:afterRequest", shown)
   const look = async () => {
-    if (!document.hidden) await ask(news).catch(() => {}) // a server that does not answer is told of when something is written
+    // A server that does not answer is told of when something is written.
+    if (!document.hidden) await ask(news).catch(() => {})
     setTimeout(look, Number(newsEvery))
   }
   setTimeout(look, Number(newsEvery))

@@ -26,7 +26,9 @@ export default class extends Controller {
   }
 
   choose(event) {
-    document.body.dispatchEvent(new CustomEvent("selection:choose", { bubbles: true, detail: { id: event.currentTarget.dataset.id } }))
+    document.body.dispatchEvent(
+      new CustomEvent("selection:choose", { bubbles: true, detail: { id: event.currentTarget.dataset.id } })
+    )
     window.dispatchEvent(new CustomEvent("selection:reveal", { detail: { id: event.currentTarget.dataset.id } }))
     this.close()
   }

@@ -9,8 +9,12 @@ export default class extends Controller {
     const key = event.key.toLowerCase()
     if (control && key === "k") return this.take(event, () => document.getElementById("command").select())
     if (this.writing(event.target)) return
-    if (control && key === "z") return this.take(event, () => kelvath.send("post", event.shiftKey ? this.redoValue : this.undoValue))
-    if (event.altKey && /^[1-3]$/.test(event.key)) return this.take(event, () => document.querySelectorAll("nav[aria-label=Views] > .view-link")[Number(event.key) - 1]?.click())
+    if (control && key === "z")
+      return this.take(event, () => kelvath.send("post", event.shiftKey ? this.redoValue : this.undoValue))
+    if (event.altKey && /^[1-3]$/.test(event.key))
+      return this.take(event, () =>
+        document.querySelectorAll("nav[aria-label=Views] > .view-link")[Number(event.key) - 1]?.click()
+      )
     if (event.key === "?") return this.take(event, () => this.sheet())
   }
 

@@ -3,7 +3,9 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 // A menu made of details and summary: Esc and a click elsewhere close it, arrows walk through it.
 export default class extends Controller {
   connect() {
-    this.away = (event) => { if (!this.element.contains(event.target)) this.element.open = false }
+    this.away = (event) => {
+      if (!this.element.contains(event.target)) this.element.open = false
+    }
     this.press = (event) => this.keys(event)
     document.addEventListener("pointerdown", this.away)
     this.element.addEventListener("keydown", this.press)
@@ -16,7 +18,10 @@ export default class extends Controller {
 
   keys(event) {
     if (!this.element.open) return
-    if (event.key === "Escape") { this.element.open = false; return this.element.querySelector("summary").focus() }
+    if (event.key === "Escape") {
+      this.element.open = false
+      return this.element.querySelector("summary").focus()
+    }
     if (event.key !== "ArrowDown" && event.key !== "ArrowUp") return
     const items = [...this.element.querySelectorAll(".menu-item")]
     if (!items.length || event.target.matches("input, select, textarea")) return

@@ -10,8 +10,13 @@ export default class extends Controller {
   connect() {
     this.ids = []
     this.listeners = {
-      "htmx:configRequest": (event) => { event.detail.parameters.selected ||= this.selected || this.homeValue; event.detail.parameters.chosen ||= this.ids.join(",") },
-      "htmx:beforeRequest": (event) => { this.sending = event.detail.elt },
+      "htmx:configRequest": (event) => {
+        event.detail.parameters.selected ||= this.selected || this.homeValue
+        event.detail.parameters.chosen ||= this.ids.join(",")
+      },
+      "htmx:beforeRequest": (event) => {
+        this.sending = event.detail.elt
+      },
       "htmx:oobAfterSwap": (event) => this.swapped(event.detail.target),
       "htmx:oobBeforeSwap": (event) => this.protect(event)
     }
@@ -54,7 +59,12 @@ export default class extends Controller {
 
   show(id) {
     const panel = document.getElementById("particulars")
-    if (panel && id) htmx.ajax("get", `${this.urlValue}/${encodeURIComponent(id)}`, { source: panel, target: panel, swap: "innerHTML" })
+    if (panel && id)
+      htmx.ajax("get", `${this.urlValue}/${encodeURIComponent(id)}`, {
+        source: panel,
+        target: panel,
+        swap: "innerHTML"
+      })
   }
 
   mark() {
@@ -77,11 +87,15 @@ export default class extends Controller {
     world.classList.toggle("lit", Boolean(lit))
     if (!lit) return
     const chosen = new Set(this.ids)
-    this.ids.forEach((id) => ["card", "line"].forEach((part) => document.getElementById(`${part}-${id}`)?.classList.add("near")))
+    this.ids.forEach((id) =>
+      ["card", "line"].forEach((part) => document.getElementById(`${part}-${id}`)?.classList.add("near"))
+    )
     world.querySelectorAll(".line").forEach((line) => {
       if (!chosen.has(line.dataset.from) && !chosen.has(line.dataset.to) && !chosen.has(line.dataset.id)) return
       line.classList.add("near")
-      ;[line.dataset.from, line.dataset.to].forEach((id) => document.getElementById(`card-${id}`)?.classList.add("near"))
+      ;[line.dataset.from, line.dataset.to].forEach((id) =>
+        document.getElementById(`card-${id}`)?.classList.add("near")
+      )
     })
   }
 
@@ -94,7 +108,10 @@ export default class extends Controller {
   swapped(target) {
     if (target.id === "chosen") {
       const way = target.querySelector("[data-way]")?.dataset.way
-      if (way) { this.lit = true; return this.select(way.split(",")) }
+      if (way) {
+        this.lit = true
+        return this.select(way.split(","))
+      }
       const chosen = target.querySelector("[data-select]")?.dataset.select
       if (!chosen) return
       this.select([chosen])
@@ -107,15 +124,27 @@ export default class extends Controller {
 
   // A form that has just been sent may be painted over; the writing goes on in the one that comes.
   refocus(label) {
-    setTimeout(() => [...document.querySelectorAll("#particulars input")].find((input) => input.getAttribute("aria-label") === label)?.focus(), SETTLED)
+    setTimeout(
+      () =>
+        [...document.querySelectorAll("#particulars input")]
+          .find((input) => input.getAttribute("aria-label") === label)
+          ?.focus(),
+      SETTLED
+    )
   }
 
   // What somebody is writing in is never painted over.
   protect(event) {
     const writing = document.activeElement
-    if (writing?.form && writing.form === this.sending && event.detail.target.contains(writing)) return this.refocus(writing.getAttribute("aria-label"))
-    if (writing?.matches("input, textarea, select") && event.detail.target !== writing && event.detail.target.contains(writing)) {
-      const unsaved = writing.type !== "checkbox" && writing.tagName !== "SELECT" && writing.value !== writing.defaultValue
+    if (writing?.form && writing.form === this.sending && event.detail.target.contains(writing))
+      return this.refocus(writing.getAttribute("aria-label"))
+    if (
+      writing?.matches("input, textarea, select") &&
+      event.detail.target !== writing &&
+      event.detail.target.contains(writing)
+    ) {
+      const unsaved =
+        writing.type !== "checkbox" && writing.tagName !== "SELECT" && writing.value !== writing.defaultValue
       if (unsaved) event.detail.shouldSwap = false
     }
   }

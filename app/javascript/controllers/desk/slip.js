@@ -3,14 +3,19 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 // The slip beside a field in which a logical name is typed: the physical name forms on it word by word.
 // Fields say what they name with data-names ("entity" or "attribute"); so does a ledger for its names.
 const PAUSE = 90 // ms without typing before the server is asked
-const SENTENCE = /\b(each|may|must|has|have|is|are|decides?)\b/i // where a name is asked for, a sentence may be typed as well
+// Where a name is asked for, a sentence may be typed as well.
+const SENTENCE = /\b(each|may|must|has|have|is|are|decides?)\b/i
 
 export default class extends Controller {
   static values = { url: String }
 
   connect() {
-    this.typed = (event) => { if (this.kind(event.target)) this.wait(event.target) }
-    this.left = (event) => { if (event.target === this.field && !this.element.contains(event.relatedTarget)) this.hide() }
+    this.typed = (event) => {
+      if (this.kind(event.target)) this.wait(event.target)
+    }
+    this.left = (event) => {
+      if (event.target === this.field && !this.element.contains(event.relatedTarget)) this.hide()
+    }
     document.addEventListener("input", this.typed)
     document.addEventListener("focusout", this.left)
   }
@@ -23,7 +28,11 @@ export default class extends Controller {
   // What a field names: said by itself, or by the ledger in whose column of names it stands.
   kind(field) {
     if (!field.matches?.("input")) return null
-    return field.dataset.names || (field.closest("td[data-column=name]") && field.closest("[data-row-names]")?.dataset.rowNames) || null
+    return (
+      field.dataset.names ||
+      (field.closest("td[data-column=name]") && field.closest("[data-row-names]")?.dataset.rowNames) ||
+      null
+    )
   }
 
   wait(field) {
@@ -36,7 +45,9 @@ export default class extends Controller {
     const name = field.value.split(":")[0].replace(/\*$/, "").trim()
     if (!name || (this.kind(field) === "entity" && SENTENCE.test(name))) return this.put()
     const turn = (this.turn = (this.turn || 0) + 1)
-    const html = await fetch(`${this.urlValue}?kind=${this.kind(field)}&name=${encodeURIComponent(name)}`).then((reply) => reply.ok ? reply.text() : "").catch(() => "")
+    const html = await fetch(`${this.urlValue}?kind=${this.kind(field)}&name=${encodeURIComponent(name)}`)
+      .then((reply) => (reply.ok ? reply.text() : ""))
+      .catch(() => "")
     if (turn !== this.turn || this.field !== field || !field.isConnected) return
     this.element.innerHTML = html
     htmx.process(this.element)

@@ -18,9 +18,11 @@ export default class extends Controller {
   tend() {
     const toasts = [...this.element.querySelectorAll(".toast")]
     toasts.slice(0, -MOST).forEach((toast) => toast.remove())
-    toasts.filter((toast) => !toast.dataset.timed).forEach((toast) => {
-      toast.dataset.timed = "yes"
-      setTimeout(() => toast.remove(), toast.classList.contains("toast-wrong") ? STAYS * 2 : STAYS)
-    })
+    toasts
+      .filter((toast) => !toast.dataset.timed)
+      .forEach((toast) => {
+        toast.dataset.timed = "yes"
+        setTimeout(() => toast.remove(), toast.classList.contains("toast-wrong") ? STAYS * 2 : STAYS)
+      })
   }
 }

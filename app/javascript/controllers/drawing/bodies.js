@@ -27,7 +27,9 @@ export default class extends Controller {
   // Of a large diagram only what is about to be painted takes part: the frame and three quarters of it around.
   cull({ detail: { x, y, zoom, width, height } }) {
     if (!this.manyValue) return
-    const [left, top, right, bottom] = [-x - 0.8 * width, -y - 0.8 * height, -x + 1.8 * width, -y + 1.8 * height].map((edge) => edge / zoom)
+    const [left, top, right, bottom] = [-x - 0.8 * width, -y - 0.8 * height, -x + 1.8 * width, -y + 1.8 * height].map(
+      (edge) => edge / zoom
+    )
     this.world.querySelectorAll("#cards > .card, #lines > .line").forEach((part) => {
       const [x1, y1, x2, y2] = this.bounds(part)
       const away = !(x1 < right && x2 > left && y1 < bottom && y2 > top)
@@ -50,17 +52,23 @@ export default class extends Controller {
 
   reachOf(line) {
     const points = line.dataset.points.split(" ").map(Number)
-    const xs = points.filter((_, index) => index % 2 === 0), ys = points.filter((_, index) => index % 2 === 1)
+    const xs = points.filter((_, index) => index % 2 === 0),
+      ys = points.filter((_, index) => index % 2 === 1)
     return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)]
   }
 
   fetch({ x, y, zoom, width, height }) {
-    const left = -x / zoom - AROUND, top = -y / zoom - AROUND
-    const right = left + width / zoom + 2 * AROUND, bottom = top + height / zoom + 2 * AROUND
-    const wanted = [...this.world.querySelectorAll("#cards > .card[data-plain]")].filter((card) => {
-      const [cx, cy, cw, ch] = card.dataset.box.split(" ").map(Number)
-      return cx < right && cx + cw > left && cy < bottom && cy + ch > top && !this.asked.has(card.dataset.id)
-    }).slice(0, BATCH).map((card) => card.dataset.id)
+    const left = -x / zoom - AROUND,
+      top = -y / zoom - AROUND
+    const right = left + width / zoom + 2 * AROUND,
+      bottom = top + height / zoom + 2 * AROUND
+    const wanted = [...this.world.querySelectorAll("#cards > .card[data-plain]")]
+      .filter((card) => {
+        const [cx, cy, cw, ch] = card.dataset.box.split(" ").map(Number)
+        return cx < right && cx + cw > left && cy < bottom && cy + ch > top && !this.asked.has(card.dataset.id)
+      })
+      .slice(0, BATCH)
+      .map((card) => card.dataset.id)
     if (!wanted.length) return
     wanted.forEach((id) => this.asked.add(id))
     htmx.ajax("get", `${this.urlValue}?ids=${wanted.join(",")}`, { source: this.world, swap: "none" })

@@ -18,7 +18,10 @@ export default class extends Controller {
     this.chosen = (event) => this.bring(event.detail.id)
     window.addEventListener("selection:reveal", this.reveal)
     window.addEventListener("selection:made", this.chosen)
-    this.resized = new ResizeObserver(() => { this.painted = null; this.draw() })
+    this.resized = new ResizeObserver(() => {
+      this.painted = null
+      this.draw()
+    })
     this.resized.observe(this.frameTarget)
     this.begin()
   }
@@ -41,8 +44,14 @@ export default class extends Controller {
     const boxes = this.cards().map((card) => card.dataset.box.split(" ").map(Number))
     const [x, y] = boxes.reduce((best, box) => (box[0] + box[1] < best[0] + best[1] ? box : best))
     const { clientWidth, clientHeight } = this.frameTarget
-    const beside = boxes.filter((box) => box[1] < y + clientHeight / READABLE && box[0] > x - clientWidth / READABLE / 3)
-    return { x: PALETTE - Math.min(...beside.map((box) => box[0])) * READABLE, y: MARGIN - y * READABLE, zoom: READABLE }
+    const beside = boxes.filter(
+      (box) => box[1] < y + clientHeight / READABLE && box[0] > x - clientWidth / READABLE / 3
+    )
+    return {
+      x: PALETTE - Math.min(...beside.map((box) => box[0])) * READABLE,
+      y: MARGIN - y * READABLE,
+      zoom: READABLE
+    }
   }
 
   cards() {
@@ -55,7 +64,12 @@ export default class extends Controller {
     if (!boxes.length) return [0, 0, 800, 500]
     const left = Math.min(...boxes.map((box) => box[0]))
     const top = Math.min(...boxes.map((box) => box[1]))
-    return [left, top, Math.max(...boxes.map((box) => box[0] + box[2])) - left, Math.max(...boxes.map((box) => box[1] + box[3])) - top]
+    return [
+      left,
+      top,
+      Math.max(...boxes.map((box) => box[0] + box[2])) - left,
+      Math.max(...boxes.map((box) => box[1] + box[3])) - top
+    ]
   }
 
   fit() {
@@ -70,8 +84,18 @@ export default class extends Controller {
 
   show([x, y, width, height]) {
     const frame = this.frameTarget.getBoundingClientRect()
-    const zoom = Math.min(1, Math.max(LEAST, Math.min((frame.width - PALETTE - MARGIN) / width, (frame.height - 2 * MARGIN) / height)))
-    this.set({ x: (frame.width + PALETTE - MARGIN - width * zoom) / 2 - x * zoom, y: (frame.height - height * zoom) / 2 - y * zoom, zoom }, true)
+    const zoom = Math.min(
+      1,
+      Math.max(LEAST, Math.min((frame.width - PALETTE - MARGIN) / width, (frame.height - 2 * MARGIN) / height))
+    )
+    this.set(
+      {
+        x: (frame.width + PALETTE - MARGIN - width * zoom) / 2 - x * zoom,
+        y: (frame.height - height * zoom) / 2 - y * zoom,
+        zoom
+      },
+      true
+    )
   }
 
   actual() {
@@ -98,7 +122,11 @@ export default class extends Controller {
   wheel(event) {
     event.preventDefault()
     const frame = this.frameTarget.getBoundingClientRect()
-    if (event.ctrlKey || event.metaKey) return this.zoomTo(this.view.zoom * Math.exp(-event.deltaY * 0.0022), { x: event.clientX - frame.left, y: event.clientY - frame.top })
+    if (event.ctrlKey || event.metaKey)
+      return this.zoomTo(this.view.zoom * Math.exp(-event.deltaY * 0.0022), {
+        x: event.clientX - frame.left,
+        y: event.clientY - frame.top
+      })
     const sideways = event.shiftKey && !event.deltaX
     this.pan(-(sideways ? event.deltaY : event.deltaX), sideways ? 0 : -event.deltaY)
   }
@@ -106,7 +134,14 @@ export default class extends Controller {
   keys(event) {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return
     const steps = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }
-    const acts = { "+": () => this.zoomIn(), "=": () => this.zoomIn(), "-": () => this.zoomOut(), 0: () => this.fit(), 1: () => this.actual(), 2: () => this.fitSelection() }
+    const acts = {
+      "+": () => this.zoomIn(),
+      "=": () => this.zoomIn(),
+      "-": () => this.zoomOut(),
+      0: () => this.fit(),
+      1: () => this.actual(),
+      2: () => this.fitSelection()
+    }
     if (steps[event.key]) this.pan(...steps[event.key])
     else if (acts[event.key]) acts[event.key]()
     else return
@@ -120,7 +155,10 @@ export default class extends Controller {
   // A point of the window in drawing units.
   toDrawing(clientX, clientY) {
     const frame = this.frameTarget.getBoundingClientRect()
-    return { x: (clientX - frame.left - this.view.x) / this.view.zoom, y: (clientY - frame.top - this.view.y) / this.view.zoom }
+    return {
+      x: (clientX - frame.left - this.view.x) / this.view.zoom,
+      y: (clientY - frame.top - this.view.y) / this.view.zoom
+    }
   }
 
   center(id) {
@@ -138,14 +176,25 @@ export default class extends Controller {
     if (!part) return
     const box = part.getBoundingClientRect()
     const frame = this.frameTarget.getBoundingClientRect()
-    const seen = box.left < frame.right - 20 && box.right > frame.left + 20 && box.top < frame.bottom - 20 && box.bottom > frame.top + 20
-    if (!seen) this.pan((frame.left + frame.right - box.left - box.right) / 2, (frame.top + frame.bottom - box.top - box.bottom) / 2)
+    const seen =
+      box.left < frame.right - 20 &&
+      box.right > frame.left + 20 &&
+      box.top < frame.bottom - 20 &&
+      box.bottom > frame.top + 20
+    if (!seen)
+      this.pan(
+        (frame.left + frame.right - box.left - box.right) / 2,
+        (frame.top + frame.bottom - box.top - box.bottom) / 2
+      )
   }
 
   set(view, now = false) {
     this.view = view
     if (now) return this.draw()
-    this.waiting ||= requestAnimationFrame(() => { this.waiting = null; this.draw() })
+    this.waiting ||= requestAnimationFrame(() => {
+      this.waiting = null
+      this.draw()
+    })
   }
 
   // The drawing is painted larger than its frame, so that a pan only moves what is painted; it is
@@ -154,7 +203,10 @@ export default class extends Controller {
     const { x, y, zoom } = this.view
     const frame = this.frameTarget
     const [dx, dy] = this.painted ? [x - this.painted.x, y - this.painted.y] : [Infinity, Infinity]
-    const near = this.painted?.zoom === zoom && Math.abs(dx) < frame.clientWidth * SPARE && Math.abs(dy) < frame.clientHeight * SPARE
+    const near =
+      this.painted?.zoom === zoom &&
+      Math.abs(dx) < frame.clientWidth * SPARE &&
+      Math.abs(dy) < frame.clientHeight * SPARE
     clearTimeout(this.resting)
     near ? this.slide(dx, dy) : this.paint()
     if (near && (dx || dy)) this.resting = setTimeout(() => this.paint(), REST)
@@ -180,7 +232,10 @@ export default class extends Controller {
     this.painted = { x, y, zoom }
     this.tell("paint")
     this.slide(0, 0)
-    this.worldTarget.setAttribute("transform", `translate(${x + frame.clientWidth * SPARE} ${y + frame.clientHeight * SPARE}) scale(${zoom})`)
+    this.worldTarget.setAttribute(
+      "transform",
+      `translate(${x + frame.clientWidth * SPARE} ${y + frame.clientHeight * SPARE}) scale(${zoom})`
+    )
   }
 
   // The overview: every card as a block, and the part that is in sight.
@@ -189,12 +244,18 @@ export default class extends Controller {
     const [left, top, width, height] = this.extent()
     const frame = this.frameTarget.getBoundingClientRect()
     this.overviewTarget.setAttribute("viewBox", `${left - 20} ${top - 20} ${width + 40} ${height + 40}`)
-    const blocks = this.cards().map((card) => card.dataset.box.split(" ").map(Number)).map(([x, y, w, h]) => `M${x} ${y}h${w}v${h}h${-w}z`).join("")
+    const blocks = this.cards()
+      .map((card) => card.dataset.box.split(" ").map(Number))
+      .map(([x, y, w, h]) => `M${x} ${y}h${w}v${h}h${-w}z`)
+      .join("")
     const corner = this.toDrawing(frame.left, frame.top)
     const cards = document.createElementNS("http://www.w3.org/2000/svg", "path")
     cards.setAttribute("class", "overview-card")
     cards.setAttribute("d", blocks)
-    this.overviewTarget.replaceChildren(cards, this.rect("overview-window", corner.x, corner.y, frame.width / this.view.zoom, frame.height / this.view.zoom))
+    this.overviewTarget.replaceChildren(
+      cards,
+      this.rect("overview-window", corner.x, corner.y, frame.width / this.view.zoom, frame.height / this.view.zoom)
+    )
   }
 
   rect(name, x, y, width, height) {
@@ -204,8 +265,14 @@ export default class extends Controller {
   }
 
   jump(event) {
-    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(this.overviewTarget.getScreenCTM().inverse())
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(
+      this.overviewTarget.getScreenCTM().inverse()
+    )
     const frame = this.frameTarget.getBoundingClientRect()
-    this.set({ ...this.view, x: frame.width / 2 - point.x * this.view.zoom, y: frame.height / 2 - point.y * this.view.zoom })
+    this.set({
+      ...this.view,
+      x: frame.width / 2 - point.x * this.view.zoom,
+      y: frame.height / 2 - point.y * this.view.zoom
+    })
   }
 }

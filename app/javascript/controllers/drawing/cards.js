@@ -23,9 +23,20 @@ export default class extends Controller {
     const line = event.target.closest(".line")
     const drawing = event.currentTarget
     drawing.focus({ preventScroll: true })
-    const relates = card?.matches(".card") && this.editableValue && (event.target.closest("[data-handle]") || event.altKey)
-    this.held = { card, line, drawing, relates, sizes: event.target.closest("[data-corner]"), band: !card && !line && event.shiftKey, add: event.shiftKey,
-                  from: [event.clientX, event.clientY], last: [event.clientX, event.clientY], moved: false }
+    const relates =
+      card?.matches(".card") && this.editableValue && (event.target.closest("[data-handle]") || event.altKey)
+    this.held = {
+      card,
+      line,
+      drawing,
+      relates,
+      sizes: event.target.closest("[data-corner]"),
+      band: !card && !line && event.shiftKey,
+      add: event.shiftKey,
+      from: [event.clientX, event.clientY],
+      last: [event.clientX, event.clientY],
+      moved: false
+    }
   }
 
   drag(event) {
@@ -35,7 +46,10 @@ export default class extends Controller {
     if (!held.moved) return
     held.drawing.setPointerCapture(event.pointerId) // not before: a double click would lose its card
     held.now = [event.clientX, event.clientY]
-    this.waiting ||= requestAnimationFrame(() => { this.waiting = null; this.follow(held) })
+    this.waiting ||= requestAnimationFrame(() => {
+      this.waiting = null
+      this.follow(held)
+    })
   }
 
   follow(held) {
@@ -53,21 +67,31 @@ export default class extends Controller {
   // The cards that move together: all that are selected, or the one under the pointer.
   taken(held) {
     const chosen = this.selection.ids
-    const cards = chosen.includes(held.card.dataset.id) ? chosen.map((id) => this.part(id)).filter((part) => part?.matches(".card, .note")) : [held.card]
+    const cards = chosen.includes(held.card.dataset.id)
+      ? chosen.map((id) => this.part(id)).filter((part) => part?.matches(".card, .note"))
+      : [held.card]
     return cards.map((card) => ({ card, box: card.dataset.box.split(" ").map(Number) }))
   }
 
   part(id) {
-    return document.getElementById(`card-${id}`) || document.getElementById(`note-${id}`) || document.getElementById(`line-${id}`)
+    return (
+      document.getElementById(`card-${id}`) ||
+      document.getElementById(`note-${id}`) ||
+      document.getElementById(`line-${id}`)
+    )
   }
 
   move(held) {
     const zoom = this.canvas.view.zoom
     held.taken ||= this.taken(held)
     held.ids ||= new Set(held.taken.map(({ card }) => card.dataset.id))
-    held.lines ||= [...document.querySelectorAll("#lines .line")].filter((line) => held.ids.has(line.dataset.from) || held.ids.has(line.dataset.to))
+    held.lines ||= [...document.querySelectorAll("#lines .line")].filter(
+      (line) => held.ids.has(line.dataset.from) || held.ids.has(line.dataset.to)
+    )
     held.shift = [(held.now[0] - held.from[0]) / zoom, (held.now[1] - held.from[1]) / zoom]
-    held.taken.forEach(({ card, box }) => card.setAttribute("transform", `translate(${box[0] + held.shift[0]} ${box[1] + held.shift[1]})`))
+    held.taken.forEach(({ card, box }) =>
+      card.setAttribute("transform", `translate(${box[0] + held.shift[0]} ${box[1] + held.shift[1]})`)
+    )
     held.lines.forEach((line) => this.stretch(line, held))
     this.trace(held)
   }
@@ -96,8 +120,17 @@ export default class extends Controller {
     held.again = false
     const body = new URLSearchParams(this.places(held))
     const token = JSON.parse(document.body.getAttribute("hx-headers"))["X-CSRF-Token"]
-    const answer = await fetch(this.traceUrlValue, { method: "POST", body, headers: { "X-CSRF-Token": token, Accept: "application/json" } }).then((reply) => reply.ok && reply.json()).catch(() => null)
-    setTimeout(() => { this.asking = false; if (held.again) this.trace(held) }, TRACE)
+    const answer = await fetch(this.traceUrlValue, {
+      method: "POST",
+      body,
+      headers: { "X-CSRF-Token": token, Accept: "application/json" }
+    })
+      .then((reply) => reply.ok && reply.json())
+      .catch(() => null)
+    setTimeout(() => {
+      this.asking = false
+      if (held.again) this.trace(held)
+    }, TRACE)
     if (!answer || this.held !== held) return
     Object.entries(answer).forEach(([id, { path, marks }]) => {
       const line = document.getElementById(`line-${id}`)
@@ -109,7 +142,12 @@ export default class extends Controller {
   }
 
   places(held) {
-    return Object.fromEntries(held.taken.map(({ card, box }) => [`places[${card.dataset.node}]`, `${(box[0] + held.shift[0]).toFixed(1)},${(box[1] + held.shift[1]).toFixed(1)}`]))
+    return Object.fromEntries(
+      held.taken.map(({ card, box }) => [
+        `places[${card.dataset.node}]`,
+        `${(box[0] + held.shift[0]).toFixed(1)},${(box[1] + held.shift[1]).toFixed(1)}`
+      ])
+    )
   }
 
   put(held) {
@@ -124,9 +162,15 @@ export default class extends Controller {
   size(held) {
     const zoom = this.canvas.view.zoom
     const box = held.card.dataset.box.split(" ").map(Number)
-    held.wanted = [Math.max(60, box[2] + (held.now[0] - held.from[0]) / zoom), Math.max(30, box[3] + (held.now[1] - held.from[1]) / zoom)].map(Math.round)
+    held.wanted = [
+      Math.max(60, box[2] + (held.now[0] - held.from[0]) / zoom),
+      Math.max(30, box[3] + (held.now[1] - held.from[1]) / zoom)
+    ].map(Math.round)
     const shape = held.card.firstElementChild
-    if (shape.tagName === "rect") { shape.setAttribute("width", held.wanted[0]); shape.setAttribute("height", held.wanted[1]) }
+    if (shape.tagName === "rect") {
+      shape.setAttribute("width", held.wanted[0])
+      shape.setAttribute("height", held.wanted[1])
+    }
   }
 
   async keepSize(held) {
@@ -146,10 +190,12 @@ export default class extends Controller {
   }
 
   within([left, top, right, bottom]) {
-    return [...document.querySelectorAll("#cards .card, #notes .note")].filter((card) => {
-      const [x, y, width, height] = card.dataset.box.split(" ").map(Number)
-      return x < right && x + width > left && y < bottom && y + height > top
-    }).map((card) => card.dataset.id)
+    return [...document.querySelectorAll("#cards .card, #notes .note")]
+      .filter((card) => {
+        const [x, y, width, height] = card.dataset.box.split(" ").map(Number)
+        return x < right && x + width > left && y < bottom && y + height > top
+      })
+      .map((card) => card.dataset.id)
   }
 
   rubber(held) {
@@ -164,7 +210,10 @@ export default class extends Controller {
   }
 
   cardAt(x, y) {
-    return document.elementsFromPoint(x, y).map((element) => element.closest(".card")).find(Boolean)
+    return document
+      .elementsFromPoint(x, y)
+      .map((element) => element.closest(".card"))
+      .find(Boolean)
   }
 
   release(event) {
@@ -174,8 +223,21 @@ export default class extends Controller {
     held.rubber?.remove()
     document.querySelectorAll(".card.target").forEach((card) => card.classList.remove("target"))
     if (!held.moved) return this.choose(held.card || held.line, held.add)
-    if (held.relates) return this.dispatch("relate", { target: window, detail: { from: held.card.dataset.id, to: this.cardAt(event.clientX, event.clientY)?.dataset.id, at: [event.clientX, event.clientY], shift: event.shiftKey, control: event.ctrlKey || event.metaKey } })
-    if (held.band) return this.selection.choose({ detail: { ids: [...new Set([...this.selection.ids, ...this.within(held.area)])] } })
+    if (held.relates)
+      return this.dispatch("relate", {
+        target: window,
+        detail: {
+          from: held.card.dataset.id,
+          to: this.cardAt(event.clientX, event.clientY)?.dataset.id,
+          at: [event.clientX, event.clientY],
+          shift: event.shiftKey,
+          control: event.ctrlKey || event.metaKey
+        }
+      })
+    if (held.band)
+      return this.selection.choose({
+        detail: { ids: [...new Set([...this.selection.ids, ...this.within(held.area)])] }
+      })
     if (held.sizes) return held.wanted && this.keepSize(held)
     if (held.card) this.put(held)
   }
@@ -185,11 +247,16 @@ export default class extends Controller {
     this.held = null
     held?.rubber?.remove()
     held?.taken?.forEach(({ card, box }) => card.setAttribute("transform", `translate(${box[0]} ${box[1]})`))
-    held?.lines?.forEach((line) => { line.classList.remove("moving"); this.path(line, kelvath.straight(line.dataset.points)) })
+    held?.lines?.forEach((line) => {
+      line.classList.remove("moving")
+      this.path(line, kelvath.straight(line.dataset.points))
+    })
   }
 
   choose(element, add = false) {
-    document.body.dispatchEvent(new CustomEvent("selection:choose", { bubbles: true, detail: { id: element?.dataset.id || "", add } }))
+    document.body.dispatchEvent(
+      new CustomEvent("selection:choose", { bubbles: true, detail: { id: element?.dataset.id || "", add } })
+    )
   }
 
   // Double click opens a card, or a note's text.
@@ -207,12 +274,19 @@ export default class extends Controller {
   keys(event) {
     const control = event.ctrlKey || event.metaKey
     const key = event.key.toLowerCase()
-    if (event.key === "Escape") return this.held ? this.cancel() : this.relationFrom ? this.endRelation(event, false) : this.choose(null)
+    if (event.key === "Escape")
+      return this.held ? this.cancel() : this.relationFrom ? this.endRelation(event, false) : this.choose(null)
     if (event.key === "Tab" && !control) return this.step(event)
     if (event.altKey && key === "r") return this.startRelation(event)
     if (event.key === "Enter" && this.relationFrom) return this.endRelation(event, true)
-    if ((event.key === "Enter" || event.key === "F2") && this.selected?.matches(".card, .note")) return this.take(event, () => this.dispatch("open", { target: window, detail: { id: this.selected.dataset.id } }))
-    if (control && key === "a") return this.take(event, () => this.selection.choose({ detail: { ids: [...document.querySelectorAll("#cards .card")].map((card) => card.dataset.id) } }))
+    if ((event.key === "Enter" || event.key === "F2") && this.selected?.matches(".card, .note"))
+      return this.take(event, () => this.dispatch("open", { target: window, detail: { id: this.selected.dataset.id } }))
+    if (control && key === "a")
+      return this.take(event, () =>
+        this.selection.choose({
+          detail: { ids: [...document.querySelectorAll("#cards .card")].map((card) => card.dataset.id) }
+        })
+      )
     if (event.altKey && event.key.startsWith("Arrow") && this.selected) return this.take(event, () => this.nudge(event))
     if (event.key === "Delete" && this.selected) this.take(event, () => this.remove(event.shiftKey))
   }
@@ -261,7 +335,16 @@ export default class extends Controller {
     document.querySelectorAll(".card.target").forEach((card) => card.classList.remove("target"))
     if (!wanted || !to) return
     const box = to.getBoundingClientRect()
-    this.dispatch("relate", { target: window, detail: { from: from.dataset.id, to: to.dataset.id, at: [box.left + box.width / 2, box.bottom], shift: event.shiftKey, control: event.ctrlKey } })
+    this.dispatch("relate", {
+      target: window,
+      detail: {
+        from: from.dataset.id,
+        to: to.dataset.id,
+        at: [box.left + box.width / 2, box.bottom],
+        shift: event.shiftKey,
+        control: event.ctrlKey
+      }
+    })
   }
 
   // -- things dragged in from elsewhere on the page --
@@ -276,9 +359,22 @@ export default class extends Controller {
     event.preventDefault()
     const card = this.cardAt(event.clientX, event.clientY)
     const { x, y } = this.canvas.toDrawing(event.clientX, event.clientY)
-    if (thing.domain && card) return kelvath.send("post", this.elementsUrlValue, { kind: "attribute", parent_id: card.dataset.id, name: thing.domain })
+    if (thing.domain && card)
+      return kelvath.send("post", this.elementsUrlValue, {
+        kind: "attribute",
+        parent_id: card.dataset.id,
+        name: thing.domain
+      })
     if (thing.id) return kelvath.send("post", this.placementUrlValue, { chosen: thing.id })
-    if (thing.shape === "entity") return this.dispatch("type", { target: window, detail: { at: [event.clientX, event.clientY] } })
-    if (thing.shape) kelvath.send("post", this.elementsUrlValue, { kind: "diagram_note", shape: thing.shape, text: thing.text || "", x: Math.round(x), y: Math.round(y) })
+    if (thing.shape === "entity")
+      return this.dispatch("type", { target: window, detail: { at: [event.clientX, event.clientY] } })
+    if (thing.shape)
+      kelvath.send("post", this.elementsUrlValue, {
+        kind: "diagram_note",
+        shape: thing.shape,
+        text: thing.text || "",
+        x: Math.round(x),
+        y: Math.round(y)
+      })
   }
 }

@@ -16,7 +16,9 @@ export default class extends Controller {
     if (!this.active || !this.chosen) return
     event.preventDefault()
     const diagram = JSON.parse(document.body.getAttribute("hx-vals")).diagram_id
-    const text = await fetch(`${this.urlValue}?chosen=${this.chosen}&diagram_id=${diagram}`).then((reply) => reply.text())
+    const text = await fetch(`${this.urlValue}?chosen=${this.chosen}&diagram_id=${diagram}`).then((reply) =>
+      reply.text()
+    )
     sessionStorage.setItem("kelvath-clip", text)
     await navigator.clipboard?.writeText(text).catch(() => null)
   }

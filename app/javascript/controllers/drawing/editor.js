@@ -12,7 +12,9 @@ export default class extends Controller {
     const card = document.getElementById(`card-${id}`)
     if (!card || !this.elementsUrlValue) return
     const diagram = JSON.parse(document.body.getAttribute("hx-vals")).diagram_id
-    const html = await fetch(`${this.elementsUrlValue}/${id}/editor?diagram_id=${diagram}`).then((reply) => reply.ok && reply.text())
+    const html = await fetch(`${this.elementsUrlValue}/${id}/editor?diagram_id=${diagram}`).then(
+      (reply) => reply.ok && reply.text()
+    )
     if (html) this.show(html, card, id)
   }
 
@@ -26,7 +28,12 @@ export default class extends Controller {
     frame.append(box)
     box.addEventListener("keydown", (event) => this.press(event, box))
     box.addEventListener("change", (event) => this.write(event.target, id))
-    box.addEventListener("focusout", (event) => { if (!box.contains(event.relatedTarget)) setTimeout(() => { if (box.isConnected && !box.contains(document.activeElement)) this.close(false) }, 0) })
+    box.addEventListener("focusout", (event) => {
+      if (!box.contains(event.relatedTarget))
+        setTimeout(() => {
+          if (box.isConnected && !box.contains(document.activeElement)) this.close(false)
+        }, 0)
+    })
     const first = box.querySelector(this.next === "attribute" ? "[data-new-attribute]" : "input")
     this.next = null
     first.focus()
@@ -43,30 +50,52 @@ export default class extends Controller {
 
   press(event, box) {
     event.stopPropagation()
-    if (event.key === "Escape") { event.target.value = event.target.defaultValue; return this.close(true) }
+    if (event.key === "Escape") {
+      event.target.value = event.target.defaultValue
+      return this.close(true)
+    }
     if (event.key !== "Enter" || (event.target.tagName === "TEXTAREA" && event.shiftKey)) return
     event.preventDefault()
     const fields = [...box.querySelectorAll("input, textarea")]
     const next = fields[fields.indexOf(event.target) + 1]
     if (event.target.matches("[data-new-attribute]") && !event.target.value.trim()) return this.close(true)
-    if (next) { next.focus(); return next.select() }
-    if (event.target.matches("[data-new-attribute]")) return event.target.dispatchEvent(new Event("change", { bubbles: true }))
+    if (next) {
+      next.focus()
+      return next.select()
+    }
+    if (event.target.matches("[data-new-attribute]"))
+      return event.target.dispatchEvent(new Event("change", { bubbles: true }))
     event.target.blur()
     this.close(true)
   }
 
   async write(input, id) {
-    if (input.dataset.writes) return kelvath.send("patch", `${this.elementsUrlValue}/${id}`, { field: input.dataset.writes, value: input.value })
+    if (input.dataset.writes)
+      return kelvath.send("patch", `${this.elementsUrlValue}/${id}`, {
+        field: input.dataset.writes,
+        value: input.value
+      })
     if (input.dataset.cellOf) return this.cell(input)
     if ("newAttribute" in input.dataset && input.value.trim() && input.dataset.sent !== input.value) {
       input.dataset.sent = input.value // leaving the field tells of the same change once more
-      const taken = await kelvath.send("post", this.elementsUrlValue, { kind: "attribute", parent_id: id, name: input.value, selected: id })
-      if (taken) { this.next = "attribute"; this.open({ detail: { id } }) }
+      const taken = await kelvath.send("post", this.elementsUrlValue, {
+        kind: "attribute",
+        parent_id: id,
+        name: input.value,
+        selected: id
+      })
+      if (taken) {
+        this.next = "attribute"
+        this.open({ detail: { id } })
+      }
     }
   }
 
   async cell(input) {
-    const taken = await kelvath.send("patch", `${this.cellsUrlValue}/${input.dataset.cellOf}`, { column: input.dataset.column, value: input.value })
+    const taken = await kelvath.send("patch", `${this.cellsUrlValue}/${input.dataset.cellOf}`, {
+      column: input.dataset.column,
+      value: input.value
+    })
     input.setAttribute("aria-invalid", String(!taken))
     if (taken) input.defaultValue = input.value
   }

@@ -12,7 +12,13 @@ export default class extends Controller {
     const frame = document.querySelector("[data-canvas-target=frame]").getBoundingClientRect()
     const transfer = new DataTransfer()
     transfer.setData("application/x-kelvath", event.currentTarget.dataset.drag)
-    const at = { clientX: frame.left + frame.width / 2, clientY: frame.top + frame.height / 2, dataTransfer: transfer, bubbles: true, cancelable: true }
+    const at = {
+      clientX: frame.left + frame.width / 2,
+      clientY: frame.top + frame.height / 2,
+      dataTransfer: transfer,
+      bubbles: true,
+      cancelable: true
+    }
     document.getElementById("drawing").dispatchEvent(new DragEvent("drop", at))
   }
 }

@@ -11,7 +11,11 @@ export default class extends Controller {
     const text = await fetch(this.urlValue).then((reply) => reply.text())
     const image = new Image()
     const source = URL.createObjectURL(new Blob([text], { type: "image/svg+xml" }))
-    await new Promise((resolve, reject) => { image.onload = resolve; image.onerror = reject; image.src = source })
+    await new Promise((resolve, reject) => {
+      image.onload = resolve
+      image.onerror = reject
+      image.src = source
+    })
     const scale = Math.min(SCALE, MOST / Math.max(image.width, image.height))
     const canvas = document.createElement("canvas")
     canvas.width = Math.round(image.width * scale)

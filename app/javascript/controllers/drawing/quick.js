@@ -11,7 +11,9 @@ export default class extends Controller {
     this.drawing = this.element.querySelector("#drawing")
     this.frame = this.drawing.parentElement
     this.at = null
-    this.remember = (event) => { this.at = [event.clientX, event.clientY] }
+    this.remember = (event) => {
+      this.at = [event.clientX, event.clientY]
+    }
     this.drawing.addEventListener("pointermove", this.remember)
     this.drawing.focus({ preventScroll: true })
   }
@@ -51,12 +53,19 @@ export default class extends Controller {
     input.style.top = `${Math.min(y, frame.height - 40)}px`
     input.focus()
     input.addEventListener("keydown", (event) => this.press(event, input, [x + frame.left, y + frame.top]))
-    input.addEventListener("blur", () => { if (!input.value.trim()) input.remove() })
+    input.addEventListener("blur", () => {
+      if (!input.value.trim()) input.remove()
+    })
   }
 
   // Where the pointer is, or a free place to the right of what was made last.
   place(frame) {
-    const inside = this.at && this.at[0] > frame.left && this.at[0] < frame.right && this.at[1] > frame.top && this.at[1] < frame.bottom
+    const inside =
+      this.at &&
+      this.at[0] > frame.left &&
+      this.at[0] < frame.right &&
+      this.at[1] > frame.top &&
+      this.at[1] < frame.bottom
     return inside ? [this.at[0] - frame.left, this.at[1] - frame.top] : [40, 40]
   }
 
@@ -65,7 +74,9 @@ export default class extends Controller {
     event.stopPropagation()
     if (event.key === "Escape") return this.close(input)
     if (event.key !== "Enter" || !input.value.trim()) return
-    const point = this.application.getControllerForElementAndIdentifier(this.element, "canvas").toDrawing(clientX, clientY)
+    const point = this.application
+      .getControllerForElementAndIdentifier(this.element, "canvas")
+      .toDrawing(clientX, clientY)
     const free = this.freeSpot(point)
     const values = { text: input.value, x: free.x, y: free.y }
     if (input.readOnly) return
@@ -84,8 +95,17 @@ export default class extends Controller {
     const right = canvas.toDrawing(frame.right - 30, 0).x
     let { x, y } = point
     for (let step = 0; step < 400; step += 1) {
-      if (step && x + CARD.width > right) { x = left; y += CARD.height + GAP }
-      const taken = boxes.find((box) => x < box[0] + box[2] + GAP && x + CARD.width + GAP > box[0] && y < box[1] + box[3] + GAP && y + CARD.height > box[1])
+      if (step && x + CARD.width > right) {
+        x = left
+        y += CARD.height + GAP
+      }
+      const taken = boxes.find(
+        (box) =>
+          x < box[0] + box[2] + GAP &&
+          x + CARD.width + GAP > box[0] &&
+          y < box[1] + box[3] + GAP &&
+          y + CARD.height > box[1]
+      )
       if (!taken) break
       x = taken[0] + taken[2] + GAP * 1.5
     }

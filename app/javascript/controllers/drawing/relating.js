@@ -1,8 +1,12 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 const WAYS = [
-  ["many", "Each has many", "one to many"], ["identifying", "Each has many, and identifies them", "identifying"], ["one", "Each has at most one", "one to one"],
-  ["optional", "Each may have many; they may be without", "optional"], ["both", "Many on both sides", "many to many"], ["subtype", "The other is a subtype", "subtype"]
+  ["many", "Each has many", "one to many"],
+  ["identifying", "Each has many, and identifies them", "identifying"],
+  ["one", "Each has at most one", "one to one"],
+  ["optional", "Each may have many; they may be without", "optional"],
+  ["both", "Many on both sides", "many to many"],
+  ["subtype", "The other is a subtype", "subtype"]
 ]
 
 // Asks what kind of relationship a line between two cards is to be. Shift says identifying, Ctrl many
@@ -43,7 +47,9 @@ export default class extends Controller {
     box.style.left = `${Math.max(4, Math.min(x - edge.left, edge.width - 290))}px`
     box.style.top = `${Math.max(4, Math.min(y - edge.top, edge.height - 190))}px`
     box.addEventListener("keydown", (event) => this.press(event, box))
-    box.addEventListener("focusout", (event) => { if (!box.contains(event.relatedTarget)) this.close() })
+    box.addEventListener("focusout", (event) => {
+      if (!box.contains(event.relatedTarget)) this.close()
+    })
     box.querySelector("button").focus()
   }
 
@@ -52,7 +58,10 @@ export default class extends Controller {
     const buttons = [...box.querySelectorAll("button")]
     const at = buttons.indexOf(document.activeElement)
     if (event.key === "Escape") return this.close(true)
-    if (event.key === "ArrowDown" || event.key === "ArrowUp") { event.preventDefault(); return buttons[(at + (event.key === "ArrowDown" ? 1 : buttons.length - 1)) % buttons.length].focus() }
+    if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+      event.preventDefault()
+      return buttons[(at + (event.key === "ArrowDown" ? 1 : buttons.length - 1)) % buttons.length].focus()
+    }
     if (/^[1-6]$/.test(event.key)) this.make(WAYS[Number(event.key) - 1][0])
   }
 
@@ -65,7 +74,10 @@ export default class extends Controller {
   // Removing what has the focus tells of its loss, and so asks to close it once more.
   close(back = false) {
     const box = document.getElementById("relate-as")
-    if (box) { box.id = ""; box.remove() }
+    if (box) {
+      box.id = ""
+      box.remove()
+    }
     if (back) document.getElementById("drawing").focus({ preventScroll: true })
   }
 }

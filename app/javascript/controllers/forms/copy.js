@@ -13,6 +13,8 @@ export default class extends Controller {
     } catch {
       this.element.textContent = "The browser refused; select and copy by hand"
     }
-    setTimeout(() => { this.element.textContent = label }, 1600)
+    setTimeout(() => {
+      this.element.textContent = label
+    }, 1600)
   }
 }

@@ -7,7 +7,12 @@ export default class extends Controller {
 
   compose() {
     const [left, right = ""] = this.typedTarget.value.split(/\s+decides?\s+/i)
-    const list = (names) => names.split(/\s*(?:,|\band\b)\s*/).filter(Boolean).map((name) => `its “${name.trim()}”`).join(" and ")
+    const list = (names) =>
+      names
+        .split(/\s*(?:,|\band\b)\s*/)
+        .filter(Boolean)
+        .map((name) => `its “${name.trim()}”`)
+        .join(" and ")
     this.textTarget.value = `In “${this.ownerValue}”, ${list(left)} decide ${list(right)}.`
   }
 }

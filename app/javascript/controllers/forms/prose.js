@@ -26,12 +26,23 @@ export default class extends Controller {
   press(event) {
     const sentence = event.target.closest(".sentence-text")
     if (!sentence) {
-      if (event.key === "Enter" && (event.ctrlKey || event.metaKey) && event.target.form) { event.preventDefault(); event.target.form.requestSubmit() }
+      if (event.key === "Enter" && (event.ctrlKey || event.metaKey) && event.target.form) {
+        event.preventDefault()
+        event.target.form.requestSubmit()
+      }
       return
     }
-    if (event.key === "Escape") { sentence.textContent = sentence.dataset.said; sentence.blur() }
-    else if (event.key === "Enter") { event.preventDefault(); this.keep(sentence); this.step(sentence, 1) }
-    else if (event.key === "ArrowDown" || event.key === "ArrowUp") { event.preventDefault(); this.step(sentence, event.key === "ArrowDown" ? 1 : -1) }
+    if (event.key === "Escape") {
+      sentence.textContent = sentence.dataset.said
+      sentence.blur()
+    } else if (event.key === "Enter") {
+      event.preventDefault()
+      this.keep(sentence)
+      this.step(sentence, 1)
+    } else if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+      event.preventDefault()
+      this.step(sentence, event.key === "ArrowDown" ? 1 : -1)
+    }
   }
 
   step(sentence, by) {
@@ -45,12 +56,19 @@ export default class extends Controller {
     sentence.dataset.kept = "yes"
     const { taken, reason } = await this.send(sentence.dataset.key, text, sentence.dataset.said)
     delete sentence.dataset.kept
-    if (taken) { sentence.dataset.said = text; this.mark(sentence, "") } else this.mark(sentence, reason)
+    if (taken) {
+      sentence.dataset.said = text
+      this.mark(sentence, "")
+    } else this.mark(sentence, reason)
   }
 
   async send(key, text, seen) {
     let reason = "This could not be read."
-    const heard = (event) => { reason = new DOMParser().parseFromString(event.detail.xhr.responseText, "text/html").querySelector("[data-reason]")?.dataset.reason || reason }
+    const heard = (event) => {
+      reason =
+        new DOMParser().parseFromString(event.detail.xhr.responseText, "text/html").querySelector("[data-reason]")
+          ?.dataset.reason || reason
+    }
     document.body.addEventListener("htmx:responseError", heard)
     const taken = await kelvath.send("patch", `${this.urlValue}/${encodeURIComponent(key)}`, { text, seen })
     document.body.removeEventListener("htmx:responseError", heard)

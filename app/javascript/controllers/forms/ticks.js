@@ -5,7 +5,9 @@ export default class extends Controller {
   static targets = ["tick", "every", "count"]
 
   every() {
-    this.tickTargets.forEach((tick) => { tick.checked = this.everyTarget.checked })
+    this.tickTargets.forEach((tick) => {
+      tick.checked = this.everyTarget.checked
+    })
     this.count()
   }
 

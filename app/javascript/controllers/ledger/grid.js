@@ -9,13 +9,19 @@ export default class extends Controller {
     this.reveal = (event) => document.getElementById(`group-${event.detail.id}`)?.scrollIntoView({ block: "start" })
     window.addEventListener("selection:reveal", this.reveal)
     this.cells(this.element)[0]?.setAttribute("tabindex", "0")
-    this.watcher = new IntersectionObserver((entries) => entries.filter((entry) => entry.isIntersecting).forEach((entry) => this.fetch(entry.target)), { root: this.element, rootMargin: "400px" })
+    this.watcher = new IntersectionObserver(
+      (entries) => entries.filter((entry) => entry.isIntersecting).forEach((entry) => this.fetch(entry.target)),
+      { root: this.element, rootMargin: "400px" }
+    )
     this.watch()
   }
 
   // Rows that are not here yet are fetched when they come into sight.
   watch() {
-    this.element.querySelectorAll("tbody[data-waiting]:not([data-watched])").forEach((part) => { part.dataset.watched = "yes"; this.watcher.observe(part) })
+    this.element.querySelectorAll("tbody[data-waiting]:not([data-watched])").forEach((part) => {
+      part.dataset.watched = "yes"
+      this.watcher.observe(part)
+    })
   }
 
   fetch(part) {
@@ -51,10 +57,22 @@ export default class extends Controller {
     const control = event.ctrlKey || event.metaKey
     if (control && event.key.toLowerCase() === "d") return this.stop(event, () => this.fillDown())
     if (control && event.key === "Home") return this.stop(event, () => this.focus(this.cells(this.element)[0]))
-    if (control && event.key.toLowerCase() === "a") return this.stop(event, () => { const all = this.cells(this.element); this.mark(all[0], all[all.length - 1]) })
-    if (event.altKey && (event.key === "ArrowUp" || event.key === "ArrowDown")) return this.stop(event, () => this.reorder(event.key === "ArrowDown" ? 1 : -1))
+    if (control && event.key.toLowerCase() === "a")
+      return this.stop(event, () => {
+        const all = this.cells(this.element)
+        this.mark(all[0], all[all.length - 1])
+      })
+    if (event.altKey && (event.key === "ArrowUp" || event.key === "ArrowDown"))
+      return this.stop(event, () => this.reorder(event.key === "ArrowDown" ? 1 : -1))
     if (control || event.altKey) return
-    const moves = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], PageDown: [20, 0], PageUp: [-20, 0] }
+    const moves = {
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      PageDown: [20, 0],
+      PageUp: [-20, 0]
+    }
     if (moves[event.key] && event.shiftKey) this.extend(...moves[event.key])
     else if (moves[event.key]) this.move(cell, ...moves[event.key])
     else if (event.key === "Enter" || event.key === "F2") this.open(cell)
@@ -109,7 +127,11 @@ export default class extends Controller {
     if (!cell.dataset.choices) return []
     const list = document.createElement("datalist")
     list.id = "cell-choices"
-    list.append(...cell.dataset.choices.split("|").map((choice) => Object.assign(document.createElement("option"), { value: choice })))
+    list.append(
+      ...cell.dataset.choices
+        .split("|")
+        .map((choice) => Object.assign(document.createElement("option"), { value: choice }))
+    )
     input.setAttribute("list", list.id)
     return [list]
   }
@@ -140,12 +162,18 @@ export default class extends Controller {
 
   add(cell, name) {
     const group = cell.closest("tbody").dataset
-    if (name.trim()) kelvath.send("post", this.elementsUrlValue, { kind: group.adds, parent_id: group.group || "", name })
+    if (name.trim())
+      kelvath.send("post", this.elementsUrlValue, { kind: group.adds, parent_id: group.group || "", name })
   }
 
   send(cell, value) {
     const row = cell.parentElement.dataset.row
-    kelvath.send("patch", `${this.urlValue}/${encodeURIComponent(row)}`, { column: cell.dataset.column, value, seen: cell.dataset.seen }, cell)
+    kelvath.send(
+      "patch",
+      `${this.urlValue}/${encodeURIComponent(row)}`,
+      { column: cell.dataset.column, value, seen: cell.dataset.seen },
+      cell
+    )
   }
 
   toggle(cell) {
@@ -156,7 +184,8 @@ export default class extends Controller {
   }
 
   clear(cell) {
-    if (this.block.length > 1 || this.block[0]?.length > 1) return this.paintOver(this.block.map((row) => row.map(() => "")))
+    if (this.block.length > 1 || this.block[0]?.length > 1)
+      return this.paintOver(this.block.map((row) => row.map(() => "")))
     if ("fixed" in cell.dataset || this.isNew(cell) || cell.dataset.column === "name" || !cell.textContent) return
     cell.textContent = ""
     this.send(cell, "")
@@ -226,7 +255,8 @@ export default class extends Controller {
     this.corners = [one, two]
     this.element.querySelectorAll("td.taken").forEach((cell) => cell.classList.remove("taken"))
     this.block = this.between(one, two)
-    if (this.block.length > 1 || this.block[0]?.length > 1) this.block.flat().forEach((cell) => cell.classList.add("taken"))
+    if (this.block.length > 1 || this.block[0]?.length > 1)
+      this.block.flat().forEach((cell) => cell.classList.add("taken"))
   }
 
   between(one, two) {
@@ -234,7 +264,10 @@ export default class extends Controller {
     const rows = [lines.indexOf(one.parentElement), lines.indexOf(two.parentElement)].sort((a, b) => a - b)
     if (rows[0] < 0) return [[two]]
     const columns = [one, two].map((cell) => this.cells(cell.parentElement).indexOf(cell)).sort((a, b) => a - b)
-    return lines.slice(rows[0], rows[1] + 1).map((line) => this.cells(line).slice(columns[0], columns[1] + 1)).filter((row) => row.length)
+    return lines
+      .slice(rows[0], rows[1] + 1)
+      .map((line) => this.cells(line).slice(columns[0], columns[1] + 1))
+      .filter((row) => row.length)
   }
 
   extend(rows, columns) {
@@ -253,9 +286,18 @@ export default class extends Controller {
   point(event) {
     const cell = event.target.closest("td[data-cell]")
     if (!cell || event.target.matches("input")) return
-    if (event.shiftKey && this.corners) { event.preventDefault(); return this.mark(this.corners[0], cell) }
+    if (event.shiftKey && this.corners) {
+      event.preventDefault()
+      return this.mark(this.corners[0], cell)
+    }
     this.sweeping = cell
-    window.addEventListener("mouseup", () => { this.sweeping = null }, { once: true })
+    window.addEventListener(
+      "mouseup",
+      () => {
+        this.sweeping = null
+      },
+      { once: true }
+    )
   }
 
   sweep(event) {
@@ -266,7 +308,10 @@ export default class extends Controller {
   copy(event) {
     if (event.target.matches?.("input, textarea") || !this.block) return
     event.preventDefault()
-    event.clipboardData.setData("text/plain", this.block.map((row) => row.map((cell) => cell.textContent).join("\t")).join("\n"))
+    event.clipboardData.setData(
+      "text/plain",
+      this.block.map((row) => row.map((cell) => cell.textContent).join("\t")).join("\n")
+    )
   }
 
   paste(event) {
@@ -275,7 +320,8 @@ export default class extends Controller {
     if (!cell || event.target.tagName === "INPUT" || !text) return
     event.preventDefault()
     const single = !text.includes("\t") && !text.trim().includes("\n")
-    if (single && this.block?.flat().length > 1) return this.paintOver(this.block.map((row) => row.map(() => text.trim())))
+    if (single && this.block?.flat().length > 1)
+      return this.paintOver(this.block.map((row) => row.map(() => text.trim())))
     if (single && !this.isNew(cell)) return this.pasteOne(cell, text.trim())
     if (single) return this.add(cell, text.trim())
     const lines = this.lines().filter((line) => line.dataset.row)
@@ -285,14 +331,29 @@ export default class extends Controller {
 
   post(cell, rows, text, filled = "") {
     const group = cell.closest("tbody").dataset
-    const line = this.isNew(cell) ? [...this.element.querySelectorAll("thead th")].map((_, index) => this.cells(this.element)[index]?.dataset.column) : this.cells(cell.parentElement).slice(this.cells(cell.parentElement).indexOf(cell)).map((each) => each.dataset.column)
+    const line = this.isNew(cell)
+      ? [...this.element.querySelectorAll("thead th")].map(
+          (_, index) => this.cells(this.element)[index]?.dataset.column
+        )
+      : this.cells(cell.parentElement)
+          .slice(this.cells(cell.parentElement).indexOf(cell))
+          .map((each) => each.dataset.column)
     const columns = this.isNew(cell) ? this.columnNames() : line
-    kelvath.send("post", this.pastesUrlValue, { entity_id: group.adds === "attribute" && !filled ? group.group : "", start_id: cell.parentElement.dataset.row, columns: columns.join(","), rows: rows.slice(0, text.split("\n").length).join(","), text, filled })
+    kelvath.send("post", this.pastesUrlValue, {
+      entity_id: group.adds === "attribute" && !filled ? group.group : "",
+      start_id: cell.parentElement.dataset.row,
+      columns: columns.join(","),
+      rows: rows.slice(0, text.split("\n").length).join(","),
+      text,
+      filled
+    })
   }
 
   columnNames() {
     const line = this.lines().find((each) => each.dataset.row)
-    return line ? this.cells(line).map((cell) => cell.dataset.column) : ["name", "type", "length", "precision", "scale", "mandatory", "identifier", "default_value", "definition"]
+    return line
+      ? this.cells(line).map((cell) => cell.dataset.column)
+      : ["name", "type", "length", "precision", "scale", "mandatory", "identifier", "default_value", "definition"]
   }
 
   pasteOne(cell, text) {
@@ -305,7 +366,13 @@ export default class extends Controller {
   paintOver(texts) {
     const rows = this.block.map((row) => row[0].parentElement.dataset.row)
     const columns = this.block[0].map((cell) => cell.dataset.column)
-    kelvath.send("post", this.pastesUrlValue, { entity_id: "", columns: columns.join(","), rows: rows.join(","), text: texts.map((row) => row.join("\t")).join("\n"), filled: "yes" })
+    kelvath.send("post", this.pastesUrlValue, {
+      entity_id: "",
+      columns: columns.join(","),
+      rows: rows.join(","),
+      text: texts.map((row) => row.join("\t")).join("\n"),
+      filled: "yes"
+    })
   }
 
   fillDown() {
@@ -326,15 +393,21 @@ export default class extends Controller {
   }
 
   hover(event) {
-    if (this.lifted && event.target.closest("tr[data-row]")?.parentElement === this.lifted.parentElement) event.preventDefault()
+    if (this.lifted && event.target.closest("tr[data-row]")?.parentElement === this.lifted.parentElement)
+      event.preventDefault()
   }
 
   drop(event) {
     const line = event.target.closest("tr[data-row]")
     if (!this.lifted || !line) return
     event.preventDefault()
-    const lines = [...line.parentElement.querySelectorAll("tr[data-row]")].filter((each) => each.dataset.row && !each.dataset.row.includes("."))
-    kelvath.send("post", this.ordersUrlValue, { rows: this.lifted.dataset.row, steps: lines.indexOf(line) - lines.indexOf(this.lifted) })
+    const lines = [...line.parentElement.querySelectorAll("tr[data-row]")].filter(
+      (each) => each.dataset.row && !each.dataset.row.includes(".")
+    )
+    kelvath.send("post", this.ordersUrlValue, {
+      rows: this.lifted.dataset.row,
+      steps: lines.indexOf(line) - lines.indexOf(this.lifted)
+    })
     this.lifted = null
   }
 }
