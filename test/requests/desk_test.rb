@@ -46,6 +46,19 @@ class DeskTest < ActionDispatch::IntegrationTest
     assert_select "#cards .card", @model.children(@concept.id, :diagram_node).size
   end
 
+  test "entries stand under the heading that they belong to by now" do
+    vessel = entity(@model, "Vessel")
+    area = @model.all(:subject_area).find { |each| each.id != vessel.subject_area_id }
+    ask :patch, model_element_path(@stored, vessel.id), field: "subject_area_id", value: area.id, diagram_id: @concept.id
+    assert_includes parts, [ "contents", "true" ]
+    headings = Nokogiri::HTML5.fragment(response.body).css("#contents h2").to_h do |heading|
+      [ heading.text.strip, heading.next_element.css(".contents-entry").map(&:text) ]
+    end
+    assert_equal [ area.name ], headings.select { |_, names| names.include?("Vessel") }.keys
+    ask :patch, model_element_path(@stored, vessel.id), field: "definition", value: "Floats.", diagram_id: @concept.id
+    refute_includes parts.map(&:first), "contents"
+  end
+
   test "a rename paints the cards it shows on and nothing else" do
     vessel = entity(@model, "Vessel")
     get model_diagram_path(@stored, @concept.id)

@@ -13,10 +13,12 @@ class SchemasTest < BrowserTestCase
     fill_in "New schema", with: "crew"
     page_keys :Enter
     assert_selector "#particulars button", text: "crew"
+    assert_selector "#contents h2", text: "crew"
 
     find(".contents-entry[title='vessel']").click
     select "crew", from: "Schema"
     assert_selector "#cards .card", text: "crew.vessel"
+    assert_equal "vessel", find("#contents h2", text: "crew").find(:xpath, "following-sibling::div[1]").text
     find("#particulars input[name=value]", match: :first)
     design = now(stored).all(:design).first
     assert_equal [ "15", [ "crew.vessel" ] ], [ design.version, in_schemas(now(stored), design) ]

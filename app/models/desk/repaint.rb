@@ -33,6 +33,21 @@ class Repaint
   # Is it to be put into the drawing, rather than in place of an older one?
   def fresh?(id) = scene_changes.fresh.include?(id)
 
+  GROUPING = %i[schema subject_area].freeze # what Contents is grouped by
+
+  # Do entries stand under other headings than before?
+  def contents_anew?
+    change = commit.change_set
+    grouped = change.updates.any? { |update| %i[schema_id subject_area_id].include?(update.field) }
+    grouped || change.touched_ids.any? { |id| GROUPING.include?((model[id] || commit.before[id])&.kind) }
+  end
+
+  # The page around what is painted.
+  def desk
+    design = model.of_kind(ledger_scope.to_s, :design)
+    Desk.new(stored, model, view: nil, stage: diagram&.stage || (design ? "physical" : "logical"), diagram:, design:)
+  end
+
   # Elements whose entry in Contents came, went or was renamed, [element or nil, id].
   def contents
     touched = commit.change_set.additions + commit.change_set.removals
