@@ -49,7 +49,8 @@ class DeskTest < ActionDispatch::IntegrationTest
   test "entries stand under the heading that they belong to by now" do
     vessel = entity(@model, "Vessel")
     area = @model.all(:subject_area).find { |each| each.id != vessel.subject_area_id }
-    ask :patch, model_element_path(@stored, vessel.id), field: "subject_area_id", value: area.id, diagram_id: @concept.id
+    ask :patch, model_element_path(@stored, vessel.id), field: "subject_area_id", value: area.id,
+        diagram_id: @concept.id
     assert_includes parts, [ "contents", "true" ]
     headings = Nokogiri::HTML5.fragment(response.body).css("#contents h2").to_h do |heading|
       [ heading.text.strip, heading.next_element.css(".contents-entry").map(&:text) ]
