@@ -59,7 +59,6 @@ module Kelvath
       freeze
     end
 
-
     # Does it change nothing? And how many elements and fields does it touch?
     def empty? = additions.empty? && updates.empty? && removals.empty?
     def size = additions.size + updates.size + removals.size
@@ -94,7 +93,6 @@ module Kelvath
 
     # Ids of all elements that are added, changed or removed.
     def touched_ids = (additions.map(&:id) + updates.map(&:id) + removals.map(&:id)).uniq
-
 
     # { "add" => [element, …], "set" => [[id, field, before, after], …], "remove" => [element, …] }, ready for JSON.
     def to_h

@@ -31,7 +31,6 @@ module Kelvath
       Result.new(change_set:, design_id: design.id, base:, remarks: prepared.remarks + tables.remarks)
     end
 
-
     # The platform's name, or with the first number that no design of the model has.
     def free_name(model, platform)
       taken = model.all(:design).map { |design| design.name.downcase }

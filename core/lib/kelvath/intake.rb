@@ -38,7 +38,6 @@ module Kelvath
       end
     end
 
-
     # The text of a piece of SQL, with “name” for each reference in it.
     def text(element, field)
       value = element[field]

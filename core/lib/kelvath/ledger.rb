@@ -54,7 +54,6 @@ module Kelvath
     # All columns there are, and those that are shown, in order.
     def all_columns = @all_columns ||= [ *self.class::COLUMNS, *custom_columns ].map { |column| column.freeze }
 
-
     # The columns that are shown, in their order.
     def columns
       @columns ||= view.columns ? view.columns.filter_map { |name| all_columns.find { |column| column.name == name } }

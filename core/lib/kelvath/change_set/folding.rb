@@ -24,7 +24,6 @@ module Kelvath
         self
       end
 
-
       # What all of them came to, as one ChangeSet.
       def change_set
         updates = @set.flat_map do |id, fields|

@@ -10,7 +10,6 @@ module Kelvath
         new(model).outline(model.elements.each_value.reject { |element| element.class.side == :drawing })
       end
 
-
       # Of a design, in the spelling of its platform and without what that does not keep.
       def self.of_design(model, design_id, platform)
         elements = []

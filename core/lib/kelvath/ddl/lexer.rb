@@ -36,7 +36,6 @@ module Kelvath
         @scanner = StringScanner.new(text)
       end
 
-
       # All tokens of the text, in order: [Token, …].
       def tokens
         found = []

@@ -13,7 +13,6 @@ module Kelvath
         new(digest_of(content), content)
       end
 
-
       # The digest by which a design names a content.
       def self.digest_of(content) = Digest::SHA256.hexdigest(content)
 

@@ -79,7 +79,6 @@ module Kelvath
                    type.scale ]] ||= @platform.read_type(@platform.native_type(type))
       end
 
-
       def remark_missing_type(entity, held, type)
         if held.own? && type.name.to_s.empty?
           @remarks <<

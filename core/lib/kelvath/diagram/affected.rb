@@ -20,7 +20,6 @@ module Kelvath
         @walked = Set.new
       end
 
-
       # Ids of the entities and tables whose cards can look different.
       def ids
         if @ids.empty?

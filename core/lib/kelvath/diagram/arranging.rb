@@ -57,7 +57,6 @@ module Kelvath
         end
       end
 
-
       # The nearest line of the grid.
       def snapped(number) = (number / GRID.to_f).round * GRID
       def move(rects) = rects.transform_values { |rect| Rect.new(*yield(rect), rect.width, rect.height) }

@@ -106,7 +106,6 @@ module Kelvath
                                value: error.value)
       end
 
-
       # Writes one cell of an attribute into a draft: "type", "identifier" or a field. Raises InvalidValue.
       def assign(draft, attribute_id, column, raw)
         case column

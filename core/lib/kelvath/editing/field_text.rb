@@ -57,7 +57,6 @@ module Kelvath
         nil # what stood there was not typed as such; there is nothing to hold it against
       end
 
-
       # The id of what is called that. Raises InvalidValue with the nearest name, or what is known.
       def found(model, element, field, name)
         return name if model.key?(name)

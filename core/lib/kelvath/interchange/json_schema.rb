@@ -18,7 +18,6 @@ module Kelvath
           "$defs" => Metamodel::KINDS.to_h { |name, kind| [ name.to_s, definition(kind) ] } }
       end
 
-
       # The schema of one kind of element.
       def definition(kind)
         base = { "kind" => { "const" => kind.kind.to_s }, "id" => { "type" => "string" } }

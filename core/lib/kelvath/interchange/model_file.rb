@@ -32,7 +32,6 @@ module Kelvath
         model_of(data["elements"])
       end
 
-
       # JSON of a file -> hashes and lists. Raises UnreadableFile, with the line.
       def parse(text)
         text = text.dup.force_encoding(Encoding::UTF_8).delete_prefix("\uFEFF")

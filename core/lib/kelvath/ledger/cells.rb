@@ -75,7 +75,6 @@ module Kelvath
         [ draft.change_set, made&.id ]
       end
 
-
       # Adds the element of a new row to a draft and answers it. As #add.
       def make(draft, kind, text, within)
         case kind

@@ -51,7 +51,6 @@ module Kelvath
         end
       end
 
-
       # Do these attributes decide all others?
       def superkey?(set) = attributes.subset?(closure(set))
       def prime = @prime ||= keys.reduce(Set.new, :|)

@@ -75,7 +75,6 @@ module Kelvath
         "#{Inflection.article(super_name).capitalize} #{super_name} #{verb} #{listed(names)}#{tail}."
       end
 
-
       # "a Car, a Lorry or a Coach"
       def listed(names) = names.size < 2 ? names.first.to_s : "#{names[0..-2].join(', ')} or #{names.last}"
     end

@@ -28,7 +28,6 @@ module Kelvath
         # Declares the kinds this one stands within; none: it stands in the model itself.
         def within(*kinds) = kinds.empty? ? (@within || []) : @within = kinds.freeze
 
-
         # Declares a field; options: as Field.new takes them.
         def field(name, type, **options)
           fields[name] = Field.new(name, type, **options)

@@ -53,7 +53,6 @@ module Kelvath
         freeze
       end
 
-
       # What was declared of it.
       def internal? = @internal
       def compared? = @compared

@@ -55,7 +55,6 @@ module Kelvath
 
       def whole?(value) = value.is_a?(Integer) && WHOLE.cover?(value)
 
-
       # Can it be the id of an element?
       def id?(value) = value.is_a?(String) && value.valid_encoding? && value.match?(ID)
 

@@ -9,7 +9,6 @@ module Kelvath
         @by_kind, @by_parent, @by_reference = [ by_kind, by_parent, by_reference ].map { |hashes| Buckets.new(hashes) }
       end
 
-
       # Adds an element, or puts it in the place of its older version.
       def put(element)
         old = @elements[element.id]
@@ -23,7 +22,6 @@ module Kelvath
         unlink(old)
         link(element)
       end
-
 
       # Takes an element out, by its id; nothing happens if there is none.
       def drop(id)

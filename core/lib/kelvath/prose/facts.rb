@@ -19,7 +19,6 @@ module Kelvath
         [ sentence("#{name(entity.name)} is an entity.", "entity:#{entity.id}"), *list ]
       end
 
-
       # Sentence values about a domain: its type, its definition, its values.
       def domain(domain)
         base = @model[domain.base_id]

@@ -136,7 +136,6 @@ module Kelvath
         end
       end
 
-
       # One attribute of a list -> Item; parts: what was protected in quotation marks.
       def item(text, parts)
         raise UnreadableSentence, "Between two commas stands no name." if text.strip.empty?

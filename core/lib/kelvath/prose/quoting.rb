@@ -29,7 +29,6 @@ module Kelvath
       # Can the grammar read a name without quotation marks?
       def plain?(text) = !text.match?(RISKY) && !text.match?(/\A(?:[[:lower:]]|\W)/)
 
-
       # A phrase in quotation marks where a reader could take it for something else; any text in them.
       def phrase(text) = text.match?(RISKY_PHRASE) ? quoted(text) : text
       def quoted(text) = "“#{text.gsub('\\', '\\\\\\\\').gsub('“', '\\(').gsub('”', '\\)')}”"

@@ -34,7 +34,6 @@ module Kelvath
         @reader = Reader.new(model, ids:, draft: @draft)
       end
 
-
       # The change that makes the sentence of a key say something else. Raises UnreadableSentence, InvalidValue.
       def change(key, text)
         kind, id, members = key.split(":", 3)

@@ -29,7 +29,6 @@ module Kelvath
         [ link.to_id, link.from_id ]
       end
 
-
       # Places of one connected part: { id => [x, y] }.
       def part(ids, sizes, links)
         member = ids.to_h { |id| [ id, true ] }

@@ -16,7 +16,6 @@ module Kelvath
         def bundles_subtypes? = true
         def dashed?(link) = link.kind != :subtype && !link.solid && !non_specific?(link)
 
-
         # Lines from above come down beside the name.
         def core(card)
           { left: 0, right: card.width, top: HEAD, bottom: card.height,

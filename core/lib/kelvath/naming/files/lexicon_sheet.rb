@@ -47,7 +47,6 @@ module Kelvath
         note_shared_short_forms
       end
 
-
       # Rows that cannot be taken; rows of a state (:new, :changed, :same, :wrong).
       def problems = rows.select { |row| row.state == :wrong }
       def of(state) = rows.select { |row| row.state == state }

@@ -28,7 +28,6 @@ module Kelvath
         @standard = standard
       end
 
-
       # Breach values of the whole model.
       def breaches = breaches_in(nil) + @model.all(:design).flat_map { |design| breaches_in(design.id) }
 

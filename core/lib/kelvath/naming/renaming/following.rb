@@ -33,7 +33,6 @@ module Kelvath
         @leading = model.header.names_from_id
       end
 
-
       # The change with all that follows from it.
       def complete
         fix_typed_names

@@ -42,7 +42,6 @@ module Kelvath
         @rows = within.empty? ? rows : rows.select { |row| meant.include?(row.id) }
       end
 
-
       # The rows whose names would change.
       def changes = rows.select(&:changed?)
 

@@ -23,10 +23,8 @@ module Kelvath
         end
       end
 
-
       # Words that nobody has explained.
       def unknown = steps.select { |step| step.mark == :unknown }.map(&:word)
-
 
       # How the name came about, in one sentence.
       def why

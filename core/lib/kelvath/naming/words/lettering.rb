@@ -21,7 +21,6 @@ module Kelvath
         cased(words, rule[:case]).join(separator(rule))
       end
 
-
       # What a rule puts between words.
       def separator(rule)
         case rule[:case]
@@ -31,7 +30,6 @@ module Kelvath
         else rule.separator
         end
       end
-
 
       # Words in the letters of a style: "UPPER", "lower", "Capitals" …
       def cased(words, style)

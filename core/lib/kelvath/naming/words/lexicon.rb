@@ -22,7 +22,6 @@ module Kelvath
         @matches = {}
       end
 
-
       # Does it know no word?
       def empty? = entries.empty?
 
