@@ -76,8 +76,14 @@ module Kelvath
       # … third normal form: and what depends is in no candidate key.
       def offending_third = offending_bcnf.reject { |each| each.dependents.subset?(prime) }
 
-      # … second normal form: and the determinant is a part of a candidate key.
-      def offending_second = offending_third.select { |each| keys.any? { |key| each.determinant.proper_subset?(key) } }
+      # What breaks second normal form: attributes of no candidate key that a part of one decides, stated or not. The
+      # determinants are as small as may be.
+      def offending_second
+        @offending_second ||= keys.flat_map { |key| key.flat_map { |left_out| decided_by(key - [ left_out ]) } }.uniq
+      end
+
+      # What stands in the way of third normal form, stated or not.
+      def in_the_way = (offending_third + offending_second).uniq
 
       # A minimal cover: single right sides, no attribute on the left and no dependency too many.
       def minimal_cover
@@ -127,6 +133,17 @@ module Kelvath
       end
 
       private
+
+      # [Dependency, …] of the attributes of no key that a part of a key decides. The largest parts decide all that
+      # smaller ones do.
+      def decided_by(part)
+        (closure(part) - prime).map do |each|
+          determinant = part.reduce(part) do |kept, member|
+            closure(kept - [ member ]).include?(each) ? kept - [ member ] : kept
+          end
+          Dependency.new(determinant.freeze, Set[each].freeze)
+        end
+      end
 
       # The set without what the rest of it determines.
       def minimal(set)
