@@ -5,28 +5,53 @@ module Kelvath
   # first that fits wins; what rules get wrong stands in the list of irregular words.
   module Inflection
     IRREGULAR = {
+      # People and bodies.
       "person" => "people", "man" => "men", "woman" => "women", "child" => "children", "foot" => "feet",
-      "tooth" => "teeth",
-      "mouse" => "mice", "goose" => "geese", "ox" => "oxen", "datum" => "data", "criterion" => "criteria",
-      "quay" => "quays",
-      "index" => "indexes", "lens" => "lenses", "gas" => "gases", "bus" => "buses", "leaf" => "leaves",
-      "half" => "halves",
-      "shelf" => "shelves", "life" => "lives", "knife" => "knives", "wife" => "wives", "loaf" => "loaves",
-      "analysis" => "analyses",
-      "basis" => "bases", "crisis" => "crises", "axis" => "axes", "medium" => "media", "potato" => "potatoes",
-      "hero" => "heroes",
-      "cargo" => "cargoes", "movie" => "movies", "tie" => "ties", "pie" => "pies", "lie" => "lies"
+      "tooth" => "teeth", "mouse" => "mice", "louse" => "lice", "goose" => "geese", "ox" => "oxen",
+      # From Greek and Latin.
+      "datum" => "data", "criterion" => "criteria", "phenomenon" => "phenomena", "medium" => "media",
+      "bacterium" => "bacteria", "curriculum" => "curricula", "memorandum" => "memoranda", "stratum" => "strata",
+      "spectrum" => "spectra", "analysis" => "analyses", "basis" => "bases", "crisis" => "crises", "axis" => "axes",
+      "thesis" => "theses", "hypothesis" => "hypotheses", "diagnosis" => "diagnoses", "synthesis" => "syntheses",
+      "parenthesis" => "parentheses", "emphasis" => "emphases", "oasis" => "oases", "stimulus" => "stimuli",
+      "radius" => "radii", "nucleus" => "nuclei", "locus" => "loci", "cactus" => "cacti", "fungus" => "fungi",
+      "alumnus" => "alumni", "terminus" => "termini", "bacillus" => "bacilli", "matrix" => "matrices",
+      "appendix" => "appendices", "vertex" => "vertices", "vortex" => "vortices", "helix" => "helices",
+      "codex" => "codices",
+      # In f.
+      "leaf" => "leaves", "half" => "halves", "shelf" => "shelves", "life" => "lives", "knife" => "knives",
+      "wife" => "wives", "loaf" => "loaves", "thief" => "thieves", "wolf" => "wolves", "calf" => "calves",
+      "elf" => "elves", "self" => "selves", "wharf" => "wharves", "scarf" => "scarves", "sheaf" => "sheaves",
+      "hoof" => "hooves",
+      # In o.
+      "potato" => "potatoes", "tomato" => "tomatoes", "hero" => "heroes", "echo" => "echoes", "veto" => "vetoes",
+      "torpedo" => "torpedoes", "embargo" => "embargoes", "volcano" => "volcanoes", "cargo" => "cargoes",
+      "mosquito" => "mosquitoes", "buffalo" => "buffaloes", "domino" => "dominoes", "mango" => "mangoes",
+      "tornado" => "tornadoes",
+      # Others.
+      "quay" => "quays", "index" => "indexes", "lens" => "lenses", "gas" => "gases", "bus" => "buses",
+      "quiz" => "quizzes", "movie" => "movies", "tie" => "ties", "pie" => "pies", "lie" => "lies"
     }.freeze
+    # One and many alike.
     UNCHANGED = %w[
-      sheep fish series species equipment information money staff aircraft craft hovercraft luggage freight crew
+      sheep fish deer salmon trout cod bison series species means news headquarters crossroads barracks chassis corps
+      offspring equipment information money staff aircraft craft hovercraft spacecraft luggage baggage freight crew
     ].freeze
-    SINGULARS = IRREGULAR.invert.freeze
+    # Nouns whose own s takes "es"; other plurals in "ses" are of nouns in "se", as cases and houses are.
+    IN_S = %w[
+      status campus virus bonus census apparatus prospectus circus consensus genus focus surplus citrus sinus octopus
+      abacus hippocampus syllabus nexus opus plus minus chorus crocus lotus walrus rebus
+      atlas canvas alias bias gas bus lens iris pelvis tennis
+    ].freeze
+    SINGULARS = IRREGULAR.invert.merge(IN_S.to_h { |word| [ "#{word}es", word ] }).freeze
 
     PLURAL_RULES = [ [ /(ss|sh|ch|x|z|s)\z/i, '\1es' ], [ /([^aeiou])y\z/i, '\1ies' ], [ /\z/, "s" ] ].freeze
     SINGULAR_RULES = [
-      [ /(ss|sh|ch|x|zz)es\z/i, '\1' ], [ /(us|as)es\z/i, '\1' ], [ /([^aeiou])ies\z/i, '\1y' ],
+      [ /(ss|sh|ch|x|zz)es\z/i, '\1' ], [ /([^aeiou])ies\z/i, '\1y' ],
       [ /(ss|us|is)\z/i, '\1' ], [ /s\z/i, "" ]
     ].freeze
+
+    SHOUTED = 5 # letters from which on capitals are a word in capitals, and not an abbreviation: PDFs, BERTHS
 
     # Vowel letters that sound like consonants, and the other way.
     SOUNDS_CONSONANT = /\A(uni|use|usu|eu|one\b|once)/i
@@ -39,8 +64,11 @@ module Kelvath
 
     # The singular of a noun phrase. "Berths" => "Berth"; "Gas" is one already.
     def singular(phrase)
-      last_word(phrase) { |word| IRREGULAR.key?(word.downcase) ? word : inflect(word, SINGULARS, SINGULAR_RULES) }
+      last_word(phrase) { |word| one?(word.downcase) ? word : inflect(word, SINGULARS, SINGULAR_RULES) }
     end
+
+    # Is it known for one of its kind, though it may look like many?
+    def one?(word) = IRREGULAR.key?(word) || IN_S.include?(word)
 
     # "a" or "an", as the phrase sounds.
     def article(phrase)
@@ -60,7 +88,10 @@ module Kelvath
       end
 
       pattern, replacement = rules.find { |candidate, _| word.match?(candidate) }
-      pattern ? word.sub(pattern, replacement) : word
+      return word unless pattern
+
+      changed = word.sub(pattern, replacement)
+      word.length >= SHOUTED && word == word.upcase ? changed.upcase : changed
     end
   end
 end
