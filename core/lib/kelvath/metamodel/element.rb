@@ -33,7 +33,7 @@ module Kelvath
           fields[name] = Field.new(name, type, **options)
           const_set("DEFAULT_#{name.upcase}", fields[name].default)
           # Written out rather than closed over: a page reads fields a million times.
-          class_eval "def #{name} = @values.fetch(:#{name}, DEFAULT_#{name.upcase})", __FILE__, __LINE__
+          class_eval "def #{name} = @values.fetch(:#{name}, DEFAULT_#{name.upcase})"
         end
 
         # Declared fields by name, in order of declaration.
