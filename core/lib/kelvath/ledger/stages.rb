@@ -48,9 +48,11 @@ module Kelvath
       def adds = :attribute
 
       def columns
-        @columns ||= if view.columns then super
-        else [ *(all_columns.find { |column| column.name == "entity" } if view.flat),
-               *all_columns.select { |column| USUAL.include?(column.name) || column.name.start_with?("custom-") } ]
+        @columns ||= if view.columns
+          super
+        else
+          usual = all_columns.select { |column| USUAL.include?(column.name) || column.name.start_with?("custom-") }
+          view.flat ? all_columns.select { |column| column.name == "entity" } + usual : usual
         end
       end
 
