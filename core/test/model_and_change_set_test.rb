@@ -61,4 +61,22 @@ class ModelAndChangeSetTest < CoreTest
       Editing.remove(base, [ vessel.id ], ids:) => "Removed entity Vessel; Removed relationship Vessel make Sailing",
       ChangeSet.new => "Changed nothing" }.each { |change, words| assert_equal words, change.describe(base) }
   end
+
+  def test_what_is_done_to_cards_and_columns_is_said_in_words
+    draft = Draft.new(model("Vessel"), ids:)
+    diagram = draft.add(:diagram, name: "Fleet", stage: "logical")
+    node = draft.add(:diagram_node, parent_id: diagram.id, element_id: entity(draft.model, "Vessel").id, colour: "sky")
+    design = draft.add(:design, name: "D", platform: "sqlite")
+    table = draft.add(:table, parent_id: design.id, name: "vessel")
+    column = draft.add(:column, parent_id: table.id, name: "nm", native_type: Metamodel::NativeType.of("int"))
+    { [ node, { x: 7.0 } ] => "Moved Vessel", [ node, { pinned: true } ] => "Pinned Vessel",
+      [ node, { colour: "clay" } ] => "Coloured Vessel clay", [ node, { colour: "" } ] => "Took the colour off Vessel",
+      [ node, { width: 300.0, x: 1.0 } ] => "Changed the width of Vessel",
+      [ column, { native_type: Metamodel::NativeType.of("varchar", arguments: [ 30 ]) } ] =>
+        "Changed type of column D · vessel · nm from int to varchar(30)",
+      [ column, { options: { "collation" => "nocase" } } ] =>
+        "Changed options of column D · vessel · nm from nothing to collation: nocase" }.each do |(element, fields), words|
+      assert_equal words, ChangeSet.set(element, **fields).describe(draft.model)
+    end
+  end
 end

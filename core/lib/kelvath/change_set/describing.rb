@@ -84,7 +84,16 @@ module Kelvath
       field = element.class.fetch_field(update.field)
       return "" if %i[text digest expression].include?(field.type)
 
-      " from #{value(update.before)} to #{value(update.after)}"
+      " from #{said(element, field, update.before)} to #{said(element, field, update.after)}"
+    end
+
+    # What only a platform can write is written by it.
+    def said(element, field, value)
+      case field.type
+      when :native_type then Platforms.of(@before, element).write_type(value).then { |text| value(text) }
+      when :options then value(Platforms::Options.written(value))
+      else value(value)
+      end
     end
 
     def value(value)
@@ -97,12 +106,21 @@ module Kelvath
       end
     end
 
-    def moved(moves)
-      nodes = moves.map { |update| @before.fetch(update.id) }.uniq(&:id)
-      return [] if nodes.empty?
-      return [ "Moved #{nodes.first.label(@before)}" ] if nodes.one?
+    # What was done to cards, by the field that says most of it.
+    CARDS = { pinned: "Pinned", colour: "Coloured", width: "Changed the width of" }.freeze
 
-      [ "Moved #{nodes.size} cards" ]
+    def moved(updates)
+      nodes = updates.map { |update| @before.fetch(update.id) }.uniq(&:id)
+      return [] if nodes.empty?
+
+      what = nodes.one? ? nodes.first.label(@before) : "#{nodes.size} cards"
+      update = updates.find { |each| CARDS.key?(each.field) }
+      return [ "Moved #{what}" ] if update.nil?
+      return [ "Unpinned #{what}" ] if update.field == :pinned && !update.after
+
+      return [ "Took the colour off #{what}" ] if update.field == :colour && update.after.to_s.empty?
+
+      [ [ CARDS.fetch(update.field), what, (update.after if update.field == :colour) ].compact.join(" ") ]
     end
 
     def reordered
