@@ -75,7 +75,8 @@ class ModelAndChangeSetTest < CoreTest
       [ column, { native_type: Metamodel::NativeType.of("varchar", arguments: [ 30 ]) } ] =>
         "Changed type of column D · vessel · nm from int to varchar(30)",
       [ column, { options: { "collation" => "nocase" } } ] =>
-        "Changed options of column D · vessel · nm from nothing to collation: nocase" }.each do |(element, fields), words|
+        "Changed options of column D · vessel · nm from nothing to collation: nocase" }
+          .each do |(element, fields), words|
       assert_equal words, ChangeSet.set(element, **fields).describe(draft.model)
     end
   end
