@@ -24,7 +24,7 @@ class DerivationTest < CoreTest
 
   def test_many_to_many_becomes_a_junction
     base, id = derived(ferries, "sqlite")
-    assert_equal [ "crew_number varchar(12) not null", "vessel_class_code varchar(3) not null" ],
+    assert_equal [ "engineer_crew_number varchar(12) not null", "vessel_class_code varchar(3) not null" ],
                  columns(base, "engineer_vessel_class")
     junction = table(base, "engineer_vessel_class")
     assert_equal %w[engineer vessel_class],

@@ -19,6 +19,19 @@ class KeyMigrationTest < CoreTest
     HOLDINGS.each { |name, expected| assert_equal expected, held_names(ferries, name), name }
   end
 
+  # What a subtype has from its supertype arrives under the subtype's name.
+  def test_keys_through_subtypes_keep_their_owner
+    draft = Draft.new(model("Member", "Tenant", "Invoice", Member: [ "Number: integer: *" ],
+                            Invoice: [ "Number: integer: *" ]), ids:)
+    member, tenant, invoice = %w[Member Tenant Invoice].map { |name| entity(draft.model, name).id }
+    draft.add(:subtype_group, parent_id: member, subtype_ids: [ tenant ])
+    2.times { draft.add(:relationship, from_id: tenant, to_id: invoice, to_most: nil) }
+    assert_equal [ "Number*" ], held_names(draft.model, "Tenant")
+    assert_equal [ "Number*", "Tenant Number", "Tenant Number 2" ], held_names(draft.model, "Invoice")
+    draft.set(draft.model.children(member, :attribute).first.id, name: "Member Number")
+    assert_equal [ "Number*", "Tenant Number", "Tenant Number 2" ], held_names(draft.model, "Invoice")
+  end
+
   def test_optionality_follows_the_parent_end
     berth = Logical::KeyMigration.of(ferries).held(entity(ferries, "Sailing").id).select do |held|
       held.name.match?(/Berth|Harbour/)

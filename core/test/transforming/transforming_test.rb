@@ -25,7 +25,7 @@ class TransformingTest < CoreTest
       draft.add(:attribute, parent_id: link.id, name: "Since", type: "date", mandatory: true)
     }.model
     after = transform("resolve", carrying, with: link.id, name: "Qualification")
-    assert_equal [ "Crew Number*", "Vessel Class Code*", "Since" ], held_names(after, "Qualification")
+    assert_equal [ "Engineer Crew Number*", "Vessel Class Code*", "Since" ], held_names(after, "Qualification")
     refute after.key?(link.id)
   end
 

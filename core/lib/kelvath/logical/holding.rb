@@ -113,11 +113,24 @@ module Kelvath
         return source.name if link.kind == :subtype_group
 
         parent = @model.fetch(parent_id).name
-        rest = source.name.sub(/\A#{Regexp.escape(parent)}\b\s*/i, "")
+        rest = without(parent, source.name)
         return [ link.role_name, rest ].reject(&:empty?).join(" ") unless link.role_name.empty?
+        if inherited?(source)
+          return [ parent, without(first_owner(source).name, source.name) ].reject(&:empty?).join(" ")
+        end
 
         source.migrated? || rest != source.name ? source.name : "#{parent} #{source.name}"
       end
+
+      def without(owner, name) = name.sub(/\A#{Regexp.escape(owner)}\b\s*/i, "")
+
+      # Does the parent have it from its supertypes alone? It is called as if it were its own then.
+      def inherited?(source)
+        source.migrated? && source.id.split(".")[0..-2].none? { |id| @model[id]&.kind == :relationship }
+      end
+
+      # The entity whose attribute, or number, it is.
+      def first_owner(held) = @model.fetch(held.origin&.parent_id || held.id.split(".")[-2])
 
       def free_name(name)
         return name unless @by_name.key?(name.downcase)
