@@ -59,7 +59,7 @@ module Kelvath
     CHECKS = [
       IdentifyingCycle, MissingIdentifier, MissingDefinition, MissingAttributes, UnresolvedManyToMany,
       MandatoryAtBothEnds, MissingVerbPhrase, RoleNameNeeded, StandingAlone, DiscriminatorMissing, TypeMissing,
-      LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, AllowedValueUnfit,
+      LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, ValueUnfit,
       BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap,
       SqlPieceBroken, SqlNameUnknown, VersionLacksIt
     ].freeze

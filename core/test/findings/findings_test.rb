@@ -22,7 +22,7 @@ class FindingsTest < CoreTest
     "repeated_name" => ->(d) { %w[Phone Phones].each { |name| attribute(d, name, type: "integer") } },
     "synonym_by_name" => ->(d) { synonyms(d) },
     "unused_domain" => ->(d) { d.add(:domain, name: "Metres", type: "integer") },
-    "allowed_value_unfit" => ->(d) do
+    "value_unfit" => ->(d) do
       d.add(:allowed_value, parent_id: d.add(:domain, name: "Band", type: "text", length: 2).id, value: "peak")
     end,
     "blanks_in_name" => ->(d) { [ "Tide  Prediction ", "Tide\u00A0Table" ].each { |name| d.add(:entity, name:) } },
@@ -57,7 +57,7 @@ class FindingsTest < CoreTest
     "synonym_by_name" =>
       ->(d) { [ vessel(d), sailing(d) ].each { |owner| attribute(d, "Code", owner:, type: "integer") } },
     "unused_domain" => ->(d) { attribute(d, "Length", domain_id: d.add(:domain, name: "Metres", type: "integer").id) },
-    "allowed_value_unfit" => ->(d) do
+    "value_unfit" => ->(d) do
       d.add(:allowed_value, parent_id: d.add(:domain, name: "Band", type: "text", length: 4).id, value: "peak")
     end,
     "blanks_in_name" => ->(d) { d.add(:entity, name: "Tide Prediction") },
@@ -188,6 +188,36 @@ class FindingsTest < CoreTest
       end
     end
     assert_equal Findings::CHECKS.map(&:key).sort - [ "identifying_cycle" ], FAULTS.keys.sort
+  end
+
+  # fields of an attribute => what is wrong with them
+  def test_attributes_are_judged_as_domains_are
+    { { type: "decimal", precision: 3, scale: 9 } => /more digits behind the point/,
+      { type: "integer", default_value: "lots" } => /Default of attribute Vessel · X, “lots”, does not fit integer/,
+      { type: "boolean", default_value: "maybe" } => /does not fit boolean/,
+      { type: "integer", least_value: "abc" } => /Least value of/,
+      { type: "integer", least_value: "9", most_value: "2" } => /no value is in it/,
+      { type: "text", length: 3, default_value: "harbour" } => /does not fit text\(3\)/,
+      { type: "date", default_value: "current_date" } => nil, { type: "boolean", default_value: "no" } => nil,
+      { type: "text", length: 30, default_value: "current_date" } => nil,
+      { type: "decimal", precision: 3, scale: 3, least_value: "0", most_value: "0.5" } => nil }.each do |fields, words|
+      draft = Draft.new(Model::EMPTY, ids:)
+      FindingsTest.attribute(draft, "X", **fields)
+      found = of_check(draft.model, "value_unfit")
+      words ? assert_match(words, found.map(&:message).join) : assert_empty(found.map(&:message), fields)
+      found.each do |each|
+        Findings.fixes(draft.model, each, STANDARD).each { |fix| assert_mends(draft.model, each, fix) }
+      end
+    end
+  end
+
+  def test_a_domains_values_are_told_once_and_its_default_is_one_of_them
+    draft = Draft.new(Model::EMPTY, ids:)
+    band = draft.add(:domain, name: "Band", type: "text", length: 4, default_value: "peak")
+    %w[low high low].each { |value| draft.add(:allowed_value, parent_id: band.id, value:) }
+    assert_equal [ "The value “low” stands in Band more than once.",
+                   "Default of domain Band, “peak”, is none of its allowed values." ],
+                 of_check(draft.model, "value_unfit").map(&:message)
   end
 
   def test_no_check_finds_a_fault_where_there_is_none

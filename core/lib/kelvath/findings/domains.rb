@@ -22,30 +22,42 @@ module Kelvath
       end
     end
 
-    # A list of values that the type refuses cannot be loaded.
-    class AllowedValueUnfit < Check
-      holds "Allowed values, defaults and ranges fit the type of their domain."
+    # What the type refuses cannot be loaded, and a range that cannot be read would be left out of scripts.
+    class ValueUnfit < Check
+      holds "Allowed values, defaults, ranges and sizes fit the type that they are said of."
       weighs :error
-      looks_at :domain
+      looks_at :domain, :attribute
+      heeds :entity
+
+      # Words that stand for a value of the moment.
+      MOMENTS = /\A(null|current_date|current_time|current_timestamp)\z/i
 
       def concerned(change)
-        change.touched(:domain).map(&:id) + change.touched(:allowed_value).map(&:parent_id) + typed_by(change)
+        super + change.touched(:allowed_value).map(&:parent_id) + typed_by(change)
       end
 
       private
 
-      def about(domain)
-        type = Logical::ValueType.of(domain, model)
-        type.name.empty? ? [] : unfit_values(domain, type) + unfit_fields(domain, type)
+      def about(element)
+        type = type_of(element)
+        return [] if type.name.to_s.empty?
+
+        of_fields = sizes(element, type) + unfit_field(element, type) + unread_range(element)
+        (unfit_values(element, type) + of_fields).uniq(&:element_id)
       end
 
       def unfit_values(domain, type)
-        model.children(domain.id, :allowed_value).reject { |each| type.fits?(each.value) }.map do |each|
+        values = model.children(domain.id, :allowed_value)
+        unfit = values.reject { |each| type.fits?(each.value) }.map do |each|
           finding(each, "The value “#{each.value}” does not fit #{domain.name}, which is #{type}.",
-                  longer(domain, type, each.value),
-                  fix("Remove the value") { |draft| draft.remove(each.id) })
+                  longer(domain, type, each.value), removal(each))
+        end
+        unfit + (values - values.uniq(&:value)).map do |each|
+          finding(each, "The value “#{each.value}” stands in #{domain.name} more than once.", removal(each))
         end
       end
+
+      def removal(value) = fix("Remove the value") { |draft| draft.remove(value.id) }
 
       def longer(domain, type, value)
         if type.name == "text"
@@ -53,13 +65,46 @@ module Kelvath
         end
       end
 
-      def unfit_fields(domain, type)
-        %i[default_value least_value most_value].reject { |field| domain[field].empty? || type.fits?(domain[field]) }
-                                                .first(1).map do |field|
-          label = domain.class.fetch_field(field).label
-          finding(domain, "#{label} of #{domain.name}, “#{domain[field]}”, does not fit #{type}.",
-                  fix("Clear it") { |draft| draft.set(domain.id, field => "") })
+      def sizes(element, type)
+        return [] unless type.name == "decimal" && type.precision && type.scale.to_i > type.precision
+
+        [ finding(element, "#{capital(title(element))} is #{type}: more digits behind the point than in all.",
+                  fix("Make the precision #{type.scale}") { |draft| draft.set(element.id, precision: type.scale) },
+                  fix("Make the scale #{type.precision}") { |draft| draft.set(element.id, scale: type.precision) }) ]
+      end
+
+      # The first of what it says itself that does not fit.
+      def unfit_field(element, type)
+        field = %i[default_value least_value most_value].find do |each|
+          !element[each].empty? && !fits?(each, element[each], type)
         end
+        return [] unless field
+
+        what = field == :default_value && type.fits?(element[field]) ? "is none of its allowed values" :
+                 "does not fit #{type}"
+        label = element.class.fetch_field(field).label
+        [ finding(element, "#{label} of #{title(element)}, “#{element[field]}”, #{what}.",
+                  fix("Clear it") { |draft| draft.set(element.id, field => "") }) ]
+      end
+
+      def fits?(field, value, type)
+        return type.fits?(value) unless field == :default_value
+        return true if value.match?(MOMENTS) && !%w[text fixed_text long_text].include?(type.name)
+
+        type.fits?(value) && (type.allowed_values.empty? || type.allowed_values.include?(value))
+      end
+
+      # A range whose ends are the wrong way round lets nothing in.
+      def unread_range(element)
+        least, most = [ element.least_value, element.most_value ].map { |text| Float(text, exception: false) }
+        return [] unless least && most && least > most
+
+        [ finding(element,
+                  "#{capital(title(element))} goes from #{element.least_value} to #{element.most_value}, so no " \
+                           "value is in it.",
+                  fix("Turn it round") do |draft|
+                    draft.set(element.id, least_value: element.most_value, most_value: element.least_value)
+                  end) ]
       end
     end
 

@@ -88,7 +88,7 @@ module Kelvath
         return true if name == "float" || precision.nil?
 
         whole, fraction = text.delete("+-").split(".")
-        whole.sub(/\A0+(?=\d)/, "").length <= precision - scale.to_i && fraction.to_s.length <= scale.to_i
+        whole.sub(/\A0+/, "").length <= precision - scale.to_i && fraction.to_s.length <= scale.to_i
       end
     end
     # Fields of which the nearest one that is filled in counts.
