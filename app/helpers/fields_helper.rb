@@ -26,7 +26,8 @@ module FieldsHelper
     when :flag then check_box_tag("value", "true", value, **options, class: "accent-sea size-4")
     when :options then text_field_tag("value", value, **options, **known_options(element), autocomplete: "off")
     when :name
-      field.name == :version ? versions(element, value, options) : number_or_text(element, field, value, options)
+      known = known_names(element, field)
+      known ? chosen(known, value, options) : number_or_text(element, field, value, options)
     when :references, :names then several(element, field, value, options)
     when :choice, :reference then choices(element, field, value, options)
     else number_or_text(element, field, value, options)
@@ -66,12 +67,25 @@ module FieldsHelper
     element[field.name].nil? && !Kelvath::Metamodel::SIZED_TYPES.fetch(type, []).include?(field.name)
   end
 
-  # Those that its platform knows; nothing said is the newest.
-  def versions(element, value, options)
-    platform = Kelvath::Platforms.of(@model, element)
-    known = [ [ "the newest", "" ],
-              *platform.versions.reverse.map { |version| [ "#{platform.title} #{version}", version ] } ]
-    known << [ value, value ] unless known.any? { |_, version| version == value }
+  # What a name can be where it is one of what exists: [[what is shown, value], …]; nil where it is free.
+  def known_names(element, field)
+    case [ element.kind, field.name ]
+    when %i[design version] then versions(Kelvath::Platforms.of(@model, element))
+    when %i[header platform]
+      [ [ "none in particular", "" ], *Kelvath::Platforms.all.map { |platform| [ platform.title, platform.key ] } ]
+    when %i[header notation]
+      Kelvath::Metamodel::NOTATIONS.map { |key, title| [ title.upcase_first, key ] }
+    end
+  end
+
+  # Nothing said is the newest.
+  def versions(platform)
+    [ [ "the newest", "" ], *platform.versions.reverse.map { |version| [ "#{platform.title} #{version}", version ] } ]
+  end
+
+  # What stands there stays among the choices, whatever it is.
+  def chosen(known, value, options)
+    known += [ [ value, value ] ] unless known.any? { |_, each| each == value }
     select_tag("value", options_for_select(known, value), **options)
   end
 

@@ -324,6 +324,16 @@ class ModellingTest < ActionDispatch::IntegrationTest
     end
   end
 
+  test "the model's notation and platform are chosen from what exists" do
+    header = @model.header
+    ask :get, model_element_path(@stored, header.id)
+    options = css_select("select option").map { |option| option["value"] }
+    assert_empty Kelvath::Metamodel::NOTATIONS.keys + Kelvath::Platforms.all.map(&:key) - options
+    assert_undoable(/Changed notation of new diagrams/) do
+      ask :patch, model_element_path(@stored, header.id), field: "notation", value: "uml"
+    end
+  end
+
   private
 
   # A small file that is large when unpacked.
