@@ -120,14 +120,31 @@ class DeskTest < ActionDispatch::IntegrationTest
     assert_response :unprocessable_entity
   end
 
-  test "the command box finds objects and says what Enter would do" do
-    ask :get, model_finds_path(@stored), text: "sail"
-    assert_match(/Sailing Status/, response.body)
-    assert_match(/makes an entity of this name/, response.body)
-    ask :get, model_finds_path(@stored), text: "Each Sailing may"
-    assert_match(/writes this sentence/, response.body)
+  test "the command box finds objects, writes sentences first and makes what is new last" do
+    entries = lambda do |text|
+      get model_finds_path(@stored), params: { text: }
+      css_select("[data-find]").map { |entry| entry.text.strip }
+    end
+    assert_match(/\ASailing\b/, entries.call("sail").first)
+    assert_equal "Make the entity “sail”", entries.call("sail").last
+    assert_equal [ "Make the entity “Q”" ], entries.call(" Q ")
+    refute_includes entries.call("vessel").join, "Make the entity"
+    assert_equal "Write this sentence into the model", entries.call("Each Vessel may make many Trips.").first
+    assert_equal 1, entries.call("%_%").size
+    assert_select "[data-for=?]", "%_%"
     ask :post, model_lines_path(@stored), text: "Each Sailing may"
     assert_response :unprocessable_entity
+  end
+
+  test "the command box finds tables of designs that are not loaded" do
+    design = Kelvath::Starting.design(@model, platform: "sqlite", ids: Ids)
+    @stored.journal.commit(design.change_set, by: "Guest")
+    loaded = NameSearch.new(@stored.model).named("crew_mem").map(&:id)
+    ModelCache.clear
+    model = @stored.reload.model
+    assert_equal loaded, NameSearch.new(model).named("Crew_Mem").map(&:id)
+    assert_equal [ design.design_id ], model.absent.keys
+    assert_equal [ :table ], loaded.map { |id| model[id].kind }.uniq
   end
 
   test "options of a table are those of its platform, and a wrong one is told what there is" do

@@ -87,6 +87,27 @@ class DeskTestInBrowser < BrowserTestCase
     assert_equal 2, @stored.reload.revision, "nothing was kept"
   end
 
+  test "the command box takes the first match, and makes something new as the last choice" do
+    open_diagram "logical"
+    entities = -> { StoredModel.find(@stored.id).model.all(:entity).map(&:name) }
+    names = entities.call
+    command "grid"
+    assert_selector ".toast", text: "Laid out Logical: in a grid"
+    command "Inspect"
+    assert_selector "#particulars input[value=Inspection]"
+    assert_equal names, entities.call
+    page_keys [ :Control, "k" ]
+    page_keys "Inspector"
+    assert_selector "#found [aria-current]", text: "Inspector Name"
+    page_keys :Up
+    assert_selector "#found [aria-current]", text: "Make the entity “Inspector”"
+    page_keys :Enter
+    assert_selector "#cards .card", text: "Inspector"
+    command "Each Inspector may make many Inspections."
+    assert_selector ".toast", text: "make"
+    assert_equal names.size + 1, entities.call.size
+  end
+
   test "the ledger is filled down, reordered, filtered and copied" do
     visit "/models/#{@stored.id}/ledgers/logical"
     rows = find("tr.group-title td", exact_text: "Berth").find(:xpath, "./ancestor::tbody")
@@ -202,6 +223,12 @@ class DeskTestInBrowser < BrowserTestCase
   end
 
   private
+
+  def command(line)
+    page_keys [ :Control, "k" ]
+    page_keys line, :Enter
+    assert_field "Command box", with: ""
+  end
 
   SHIFT = 8 # as the browser's protocol counts held keys
 

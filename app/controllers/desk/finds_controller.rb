@@ -1,19 +1,19 @@
 # frozen_string_literal: true
 
-# What the command box finds while one types.
+# What the command box finds while one types: a sentence is written first of all, a new entity is made last.
 class FindsController < ApplicationController
   include ModelScoped
 
   MOST = 8
-  KINDS = Kelvath::Metamodel.kinds(&:sought?).freeze
+  LEAST = 2 # letters from which on something is looked for
 
   def index
-    text = params[:text].to_s.strip.downcase
-    found = text.length < 2 ? [] : KINDS.lazy.flat_map { |kind| @model.all(kind) }.select { |element|
-      element.name.downcase.include?(text)
-    }.first(60)
-    @actions = text.length < 2 ? [] :
-                 DeskActions.new(@stored, @model, params[:diagram_id].presence).matching(text).first(MOST)
-    @found = found.sort_by { |element| [ element.name.downcase.index(text), element.name.length ] }.first(MOST)
+    @text = params[:text].to_s.strip
+    @sentence = Kelvath::Logical::SentenceParser.sentence?(@text)
+    @makes = !@text.empty? && !@sentence && @model.all(:entity).none? { |entity| entity.name.casecmp?(@text) }
+    return @found = @actions = [] if @text.length < LEAST
+
+    @found = NameSearch.new(@model).named(@text).first(MOST)
+    @actions = DeskActions.new(@stored, @model, params[:diagram_id].presence).matching(@text.downcase).first(MOST)
   end
 end

@@ -32,6 +32,13 @@ class StoredPart
                                            kind:).where("json_extract(content, '$.source_id') = ?", element.id))
   end
 
+  # At most so many elements of some kinds in whose name a text stands, in any (ASCII) letters.
+  def named(kinds, text, most)
+    pattern = "%#{ElementRow.sanitize_sql_like(text)}%"
+    rows = ElementRow.where(model_id: @model_id, part: @id, kind: kinds.map(&:to_s))
+    ElementStore.elements(rows.where("json_extract(content, '$.name') LIKE ? ESCAPE '\\'", pattern).limit(most))
+  end
+
   private
 
   def read

@@ -1,7 +1,7 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
-// The command box: finds objects while one types; Enter takes the chosen one, or writes the line
-// into the model.
+// The command box: finds objects while one types; Enter takes the one that is marked, at first the topmost.
+// Making something new is the last choice, but for a sentence, which is the first.
 export default class extends Controller {
   static targets = ["input"]
 
@@ -10,8 +10,39 @@ export default class extends Controller {
     if (event.key === "Escape") return this.close()
     if (event.key !== "Enter") return
     event.preventDefault()
-    const current = this.found.find((entry) => entry.hasAttribute("aria-current"))
-    current ? current.click() : this.write()
+    this.take()
+  }
+
+  get typed() {
+    return this.inputTarget.value.trim()
+  }
+
+  get answered() {
+    return this.element.querySelector("[data-for]")?.dataset.for === this.typed
+  }
+
+  // What is typed fast is looked for before anything is taken; a server that is away cannot say what there is.
+  async take() {
+    if (!this.typed) return
+    if (!this.answered) await this.look().catch(() => {})
+    const marked = this.found.find((entry) => entry.hasAttribute("aria-current"))
+    marked ? marked.click() : this.make()
+  }
+
+  look() {
+    const values = { text: this.inputTarget.value }
+    return htmx.ajax("get", this.inputTarget.getAttribute("hx-get"), {
+      source: this.inputTarget,
+      target: "#found",
+      swap: "innerHTML",
+      values
+    })
+  }
+
+  // An answer to what was typed before is thrown away.
+  shown() {
+    if (this.answered) this.found[0]?.setAttribute("aria-current", "true")
+    else document.getElementById("found").replaceChildren()
   }
 
   get found() {
@@ -21,8 +52,9 @@ export default class extends Controller {
   move(event) {
     event.preventDefault()
     const at = this.found.findIndex((entry) => entry.hasAttribute("aria-current"))
+    const next = at + (event.key === "ArrowDown" ? 1 : -1)
     this.found[at]?.removeAttribute("aria-current")
-    this.found[at + (event.key === "ArrowDown" ? 1 : -1)]?.setAttribute("aria-current", "true")
+    this.found.at(next % this.found.length)?.setAttribute("aria-current", "true")
   }
 
   choose(event) {
@@ -41,8 +73,8 @@ export default class extends Controller {
   }
 
   // The line stays until the server has taken it: nothing typed is lost.
-  async write() {
-    const text = this.inputTarget.value.trim()
+  async make() {
+    const text = this.typed
     if (!text) return
     if (await kelvath.send("post", this.inputTarget.dataset.lines, { text })) this.close()
   }
