@@ -20,10 +20,11 @@ module Kelvath
       def all = @all.values
       def keys = @all.keys
 
-      # The platform of the design that an element stands in; the standard's for what stands in none.
+      # The platform of the design that an element stands in; the standard's for what stands in none, and for a design
+      # from elsewhere whose platform nobody here knows.
       def of(model, element)
         design = [ element, *model.ancestors(element) ].find { |each| each.kind == :design }
-        design ? fetch(design.platform) : STANDARD
+        design ? @all.fetch(design.platform.to_s.downcase, STANDARD) : STANDARD
       end
 
       # The platform of that key. Raises UnknownName listing the known ones.

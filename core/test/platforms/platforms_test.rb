@@ -44,6 +44,21 @@ class PlatformsTest < CoreTest
       .each { |(text, name), sql| assert_equal sql, platform("postgresql").default_expression(text, type.call(name)) }
   end
 
+  # A design from elsewhere is drawn, judged and told of all the same.
+  def test_a_design_of_an_unknown_platform_is_read_by_the_standard
+    base, design_id = derived(ferries, "sqlite")
+    model = ChangeSet.set(base[design_id], platform: "Abacus").apply(base)
+    draft = Draft.new(model, ids:)
+    tables = Metamodel::Design.tables(model, design_id)
+    diagram = Editing::Diagrams.make(draft, name: "A", stage: "physical", elements: tables, design_id:)
+    assert_equal tables.size, Diagram::Scene.of(draft.model, diagram.id).boxes.size
+    column = model.all(:column).first
+    change = ChangeSet.set(column, native_type: Metamodel::NativeType.of("bead", arguments: [ 3 ]))
+    assert_match(/to bead\(3\)\z/, change.describe(model))
+    assert_empty Findings::Report.of(model, part: design_id).findings.map(&:message)
+    assert_raises(UnknownName) { Ddl.script(model, design_id) }
+  end
+
   def test_an_unknown_platform_lists_the_known
     assert_match(/known are sqlite, postgresql/, assert_raises(UnknownName) { Platforms.fetch("abacus") }.message)
   end

@@ -20,7 +20,7 @@ module Kelvath
         end
 
         design = model.ancestors(element).last
-        platform = Platforms.fetch(design.platform)
+        platform = Platforms.of(model, design)
         [ (schema_unknown(element, platform) if element.kind == :schema),
           (nested_unknown(element, platform, design.version) if element.kind == :column),
           (computed_too_new(element, platform, design.version) if element.kind == :column),

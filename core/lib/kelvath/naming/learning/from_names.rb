@@ -21,7 +21,7 @@ module Kelvath
 
         # What a model's designs say: its names, and the words in its comments and definitions.
         def self.of(model, lexicon)
-          platforms = model.all(:design).to_h { |design| [ design.id, Platforms.fetch(design.platform) ] }
+          platforms = model.all(:design).to_h { |design| [ design.id, Platforms.of(model, design) ] }
           names = model.all(:table).flat_map do |table|
             columns = Metamodel::Column.nested(model, table.id).map(&:first)
             [ Name.new(text: table.name), *columns.map { |column| Name.new(

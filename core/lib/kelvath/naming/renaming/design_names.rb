@@ -11,7 +11,7 @@ module Kelvath
 
       def initialize(model, design, standard)
         @design = design
-        @platform = Platforms.fetch(design.platform)
+        @platform = Platforms.of(model, design)
         @model = model
         @prepared = Logical::Preparation.of(model).model
         @wanted = Wanted.new(@prepared, standard, @platform)
