@@ -75,7 +75,7 @@ class SheetFileTest < ActiveSupport::TestCase
     rescue Kelvath::UnreadableFile => error
       assert_match message, error.message
     end
-    assert_operator memory - before, :<, 300
+    assert_operator memory - before, :<, 1000 # MB; without limits it is seven times that, or never ends
   end
 
   test "entities, lying sizes and files of another kind are refused" do
