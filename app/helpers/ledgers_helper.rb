@@ -48,8 +48,8 @@ module LedgersHelper
     (cell << ">#{ERB::Util.html_escape(text)}</td>").html_safe
   end
 
-  # The ledgers there are, for a menu: [[title, scope], …].
-  def ledger_scopes(desk)
+  # The ledgers there are, for a menu: [[title, address], …].
+  def ledger_addresses(desk)
     stage = { "concept" => [ [ "Entities", "concept" ] ], "logical" => [ [ "Attributes by entity", "logical" ] ],
               "physical" => desk.design ? [ [ "Columns by table", desk.design.id ] ] : [] }.fetch(desk.stage, [])
     kinds = Kelvath::Ledger::KINDS.select do |kind|

@@ -6,13 +6,13 @@ class LedgerTest < CoreTest
   # Every ledger in every way of looking at it holds columns and rows.
   def test_every_ledger_in_every_way
     model, design_id = derived(ferries, "sqlite")
-    [ "concept", "logical", design_id, *Ledger::KINDS.map { |kind| "kind:#{kind}" } ].each do |scope|
-      names = Ledger.of(model, scope).all_columns.map(&:name)
+    [ "concept", "logical", design_id, *Ledger::KINDS.map { |kind| "kind:#{kind}" } ].each do |address|
+      names = Ledger.of(model, address).all_columns.map(&:name)
       ways = names.flat_map { |name| [ { sort: name }, { sort: "-#{name}", flat: true }, { columns: [ name ] } ] }
       [ { flat: true }, { filter: "a" }, *ways ].each do |way|
-        ledger = Ledger.of(model, scope, view: Ledger::View.new(**way))
-        assert ledger.columns.any? && ledger.columns.all?(Ledger::Column), "#{scope} #{way}"
-        assert ledger.groups.flat_map(&:rows).all?(Ledger::Row), "#{scope} #{way}"
+        ledger = Ledger.of(model, address, view: Ledger::View.new(**way))
+        assert ledger.columns.any? && ledger.columns.all?(Ledger::Column), "#{address} #{way}"
+        assert ledger.groups.flat_map(&:rows).all?(Ledger::Row), "#{address} #{way}"
       end
     end
   end

@@ -78,6 +78,18 @@ class SheetFileTest < ActiveSupport::TestCase
     assert_operator memory - before, :<, 1000 # MB; without limits it is seven times that, or never ends
   end
 
+  test "a file that takes too long to read is refused" do
+    clock = 0.0
+    SheetFile::Workbook.class_eval do
+      alias_method :real_now, :now
+      define_method(:now) { clock += 10 }
+    end
+    error = assert_raises(Kelvath::UnreadableFile) { SheetFile.read(file(workbook("<row/>" * 10), "a.xlsx")) }
+    assert_match(/takes more than 30 seconds/, error.message)
+  ensure
+    SheetFile::Workbook.class_eval { alias_method :now, :real_now }
+  end
+
   test "entities, lying sizes and files of another kind are refused" do
     inner = '<row><c r="A1" t="inlineStr"><is><t>&b;&b;</t></is></c></row>'
     swelling = "<!DOCTYPE x [<!ENTITY a \"aaaaaaaaaa\"><!ENTITY b " \

@@ -9,7 +9,7 @@ class LedgersTest < ActionDispatch::IntegrationTest
     @stored = ferries
     design = Kelvath::Starting.design(@stored.model, platform: "sqlite", ids: Ids)
     @stored.journal.commit(design.change_set, by: "Guest")
-    @scopes = [ "concept", "logical", design.design_id, *Kelvath::Ledger::KINDS.map { |kind| "kind:#{kind}" } ]
+    @addresses = [ "concept", "logical", design.design_id, *Kelvath::Ledger::KINDS.map { |kind| "kind:#{kind}" } ]
   end
 
   # Parameters of the ways: one list, filtered, sorted both ways, one column alone.
@@ -19,12 +19,12 @@ class LedgersTest < ActionDispatch::IntegrationTest
   end
 
   test "each opens with all its columns, in groups and as one list, sorted and filtered" do
-    @scopes.each do |scope|
-      columns = Kelvath::Ledger.of(@stored.model, scope).all_columns.map(&:name)
+    @addresses.each do |address|
+      columns = Kelvath::Ledger.of(@stored.model, address).all_columns.map(&:name)
       ways(columns).each do |way|
-        get model_ledger_path(@stored, scope), params: way
-        assert_response :success, "#{scope} #{way}"
-        assert_select "th a", { minimum: 1 }, "#{scope} #{way}"
+        get model_ledger_path(@stored, address), params: way
+        assert_response :success, "#{address} #{way}"
+        assert_select "th a", { minimum: 1 }, "#{address} #{way}"
       end
     end
   end

@@ -5,19 +5,19 @@ class LedgersController < ApplicationController
   include LedgerViewed
 
   def show
-    @scope = params[:id]
-    @ledger = LedgerCache.fetch(@stored, @model, @scope, ledger_view)
+    @address = params[:id]
+    @ledger = LedgerCache.fetch(@stored, @model, @address, ledger_view)
     @desk = Desk.new(@stored, @model, view: "ledger", stage:,
-                     design: (@model[@scope] if @model[@scope]&.kind == :design))
+                     design: (@model[@address] if @model[@address]&.kind == :design))
   end
 
   private
 
   def stage
-    return @scope if %w[concept logical].include?(@scope)
+    return @address if %w[concept logical].include?(@address)
 
-    physical = @scope.delete_prefix("kind:").then { |kind| Kelvath::Metamodel::PHYSICAL.map(&:to_s).include?(kind) }
-    if @scope.start_with?("kind:") && !physical
+    physical = @address.delete_prefix("kind:").then { |kind| Kelvath::Metamodel::PHYSICAL.map(&:to_s).include?(kind) }
+    if @address.start_with?("kind:") && !physical
       (params[:stage].presence_in(%w[concept logical]) || "logical")
     else
       "physical"

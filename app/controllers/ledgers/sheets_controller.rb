@@ -20,7 +20,7 @@ class SheetsController < ApplicationController
   def create
     @rows = SheetFile.read(params[:file])
     @reading = read(@rows)
-    @scope = params[:ledger_id]
+    @address = params[:ledger_id]
     @desk = Desk.new(@stored, @model, view: "ledger", stage: "logical")
   end
 

@@ -61,6 +61,8 @@ module Kelvath
 
     # Does it change nothing? And how many elements and fields does it touch?
     def empty? = additions.empty? && updates.empty? && removals.empty?
+
+    # How many elements it adds, changes and removes.
     def size = additions.size + updates.size + removals.size
 
     # The model after this change. Raises NotFound if it does not fit the model at all.

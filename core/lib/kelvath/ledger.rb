@@ -14,6 +14,7 @@ module Kelvath
     # How a person looks at a ledger. columns: names in order, nil for all; sort: a column's name, with
     # "-" before it for downwards; filter: text that a row must hold; flat: not in groups.
     View = Struct.new(:columns, :sort, :filter, :flat, keyword_init: true) do
+      # Is nothing chosen: its usual columns and order, all rows, in groups?
       def plain? = columns.nil? && sort.to_s.empty? && filter.to_s.strip.empty? && !flat
     end
 
@@ -22,15 +23,15 @@ module Kelvath
     # Kinds that have a ledger of their own, beside those of the stages.
     KINDS = Metamodel.kinds(&:listed?).freeze
 
-    # The ledger of a scope: "concept" (entities), "logical" (attributes), the id of a design (its
-    # columns) or "kind:domain" (all elements of a kind). previous: an older ledger of the same scope
+    # The ledger at an address: "concept" (entities), "logical" (attributes), the id of a design (its
+    # columns) or "kind:domain" (all elements of a kind). previous: an older ledger of the same address
     # and view, whose groups stay where nothing changed. Raises UnknownName, NotFound.
-    def self.of(model, scope, view: View.new, previous: nil)
-      ledger = case scope
+    def self.of(model, address, view: View.new, previous: nil)
+      ledger = case address
       when "concept" then EntityLedger.new(model)
       when "logical" then AttributeLedger.new(model, previous: previous)
       when /\Akind:(\w+)\z/ then KindLedger.new(model, kind_of(Regexp.last_match(1)))
-      else ColumnLedger.new(model, model.fetch(scope, :design).id)
+      else ColumnLedger.new(model, model.fetch(address, :design).id)
       end
       ledger.see(view)
     end
@@ -69,12 +70,13 @@ module Kelvath
     # The row of that id, or nil.
     def row(id) = rows[id]
 
-    # Changes from an older ledger of the same scope and view.
+    # Changes from an older ledger of the same address and view.
     def changed_since(older) = Changes.between(older, self)
 
     # How many rows it holds.
     def weight = all_groups.sum { |group| group.rows.size }
 
+    # All rows, whatever is chosen: { element id => Row }.
     def rows = @rows ||= all_groups.flat_map(&:rows).to_h { |row| [ row.id, row ] }
 
     # What a new row adds, or nil if rows cannot be added here.

@@ -44,6 +44,8 @@ module Kelvath
 
     # Is there an element of that id? How many are there?
     def key?(id) = @elements.key?(id) || (@absent ? !found_elsewhere(id).nil? : false)
+
+    # How many elements it has.
     def size = elements.size
 
     # How many elements it holds in memory.

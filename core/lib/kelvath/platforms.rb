@@ -18,6 +18,8 @@ module Kelvath
 
       # All platforms, in the order in which they were registered.
       def all = @all.values
+
+      # The keys of all platforms, in the order in which they are offered.
       def keys = @all.keys
 
       # The platform of the design that an element stands in; the standard's for what stands in none, and for a design

@@ -27,6 +27,7 @@ module Kelvath
     # A starter's elements as text and back. Raises UnreadableFile.
     def write(starter) = Interchange::ModelFile.write(Model.of(starter.elements))
 
+    # Text of a file -> Starter.
     def read(text, name:, definition:, key: nil)
       Starter.new(key:, name:, definition:, elements: Interchange::ModelFile.read(text).elements.values)
     end

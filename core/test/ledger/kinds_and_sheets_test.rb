@@ -3,7 +3,7 @@
 require "core_test_helper"
 
 class KindsAndSheetsTest < CoreTest
-  def ledger(scope, **view) = Ledger.of(ferries, scope, view: Ledger::View.new(**view))
+  def ledger(address, **view) = Ledger.of(ferries, address, view: Ledger::View.new(**view))
 
   def test_every_kind_has_a_ledger_whose_cells_read_back
     base, = derived(ferries, "sqlite")
@@ -73,10 +73,10 @@ class KindsAndSheetsTest < CoreTest
   end
 
   def test_a_sheet_goes_out_and_in_without_a_change
-    [ "concept", "logical", "kind:domain", "kind:allowed_value" ].each do |scope|
-      reading = Ledger::Sheet.new(ledger(scope), ids:).read(Ledger::Sheet.out(ledger(scope)))
-      assert_empty reading.problems, scope
-      assert_predicate reading.change_set, :empty?, "#{scope}: #{reading.change_set.describe(ferries)}"
+    [ "concept", "logical", "kind:domain", "kind:allowed_value" ].each do |address|
+      reading = Ledger::Sheet.new(ledger(address), ids:).read(Ledger::Sheet.out(ledger(address)))
+      assert_empty reading.problems, address
+      assert_predicate reading.change_set, :empty?, "#{address}: #{reading.change_set.describe(ferries)}"
     end
   end
 

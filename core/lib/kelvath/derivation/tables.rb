@@ -49,22 +49,22 @@ module Kelvath
       end
 
       def add_columns(entity)
-        scope = Naming::TakenNames.new
+        taken = Naming::TakenNames.new
         @keys.held(entity.id).each_with_index do |held, index|
-          @columns[[ entity.id, held.id ]] = add_column(entity, held, scope, index + 1.0)
+          @columns[[ entity.id, held.id ]] = add_column(entity, held, taken, index + 1.0)
           if held.own? && held.origin.nil?
             @remarks << "#{entity.name} has no identifier; #{@columns[[ entity.id, held.id ]].name} numbers its rows."
           end
         end
       end
 
-      def add_column(entity, held, scope, position)
+      def add_column(entity, held, taken, position)
         type = type_of(held)
         numbered = held.surrogate? && held.primary
         remark_missing_type(entity, held, type)
         add Metamodel::Column.new(
           id: identity.of("column", entity.id, held.id), parent_id: table(entity.id).id,
-          name: scope.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
+          name: taken.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
           native_type: numbered ? @platform.read_type(@platform.identity_type) : native(type),
           mandatory: held.mandatory, identity: numbered,
           default_value: held.own? ? @platform.default_expression(type.default_value, type) : "",

@@ -59,6 +59,8 @@ module Kelvath
 
       # The nearest line of the grid.
       def snapped(number) = (number / GRID.to_f).round * GRID
+
+      # { id => Rect } -> the same, each where the block puts it: it gets a Rect and answers [x, y].
       def move(rects) = rects.transform_values { |rect| Rect.new(*yield(rect), rect.width, rect.height) }
       def middle(rects, side) = rects.each_value.map(&side).minmax.sum / 2.0
 

@@ -26,6 +26,7 @@ module Kelvath
           "places" => places(model, entities, diagram_id) }
       end
 
+      # All elements that a copy of an entity takes along, by its id.
       def within(model, id)
         %i[attribute identifier dependency subtype_group].flat_map { |kind| model.children(id, kind) }
       end
@@ -47,6 +48,7 @@ module Kelvath
         all + all.select { |each| each.kind == :domain }.flat_map { |domain| model.children(domain.id, :allowed_value) }
       end
 
+      # { entity id => [x, y] } on a diagram, in drawing units; none without one.
       def places(model, entities, diagram_id)
         return {} unless diagram_id
 
@@ -71,6 +73,7 @@ module Kelvath
         draft.change_set
       end
 
+      # The Elements of a clip. Raises UnreadableFile.
       def read(clip)
         unless clip.is_a?(Hash) && clip["format"] == FORMAT && clip["elements"].is_a?(Array)
           raise UnreadableFile, "What is on the clipboard was not copied here; copy cards of a diagram first."

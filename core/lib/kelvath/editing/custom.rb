@@ -28,6 +28,7 @@ module Kelvath
       end
     end
 
+    # Raises Conflict if a value is no longer what somebody saw; seen: that text, or nil to write without asking.
     def check_seen(draft, element_id, field, now, text, seen)
       return if [ seen, text ].include?(now)
 

@@ -10,6 +10,8 @@ module Kelvath
       module Placed
         # [schema or nil, name]
         def place = [ schema, name ]
+
+        # As people read it: "harbour.quay".
         def title = place.compact.join(".")
       end
 
@@ -28,6 +30,8 @@ module Kelvath
                               keyword_init: true) do
         # The place of the table it leads to.
         def target = [ target_schema, target_table ]
+
+        # The table that a foreign key points at, as people read it.
         def target_title = target.compact.join(".")
       end
       Check = Struct.new(:name, :condition, keyword_init: true)

@@ -112,6 +112,7 @@ module Kelvath
         tokens.slice_when { |one, two| yield(one) || yield(two) }.reject { |part| yield(part.first) }
       end
 
+      # One literal, as a text; nil if the tokens are anything else. tokens: Lexer::Token values.
       def literal(tokens)
         sign = tokens.first.symbol?("-") ? "-" : ""
         token = tokens.last
@@ -137,6 +138,7 @@ module Kelvath
         { column: column.value, least: nil, most: nil }.merge(ends.to_h)
       end
 
+      # { least:, most: } of "x BETWEEN 1 AND 9", as texts; nil if the tokens say anything else.
       def between(tokens)
         return unless tokens.first.name?
 

@@ -26,6 +26,8 @@ module Kelvath
 
       # place: as Catalog::Table#place says it.
       def table_id(place) = table_ids.fetch(place)
+
+      # The id of a column, by its table's place, [schema, name], and its name in any case. Raises KeyError.
       def column_id(place, column) = column_ids.fetch([ place, column.downcase ])
 
       # Notes which logical element a table or column belongs to.

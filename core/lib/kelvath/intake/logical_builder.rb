@@ -14,8 +14,8 @@ module Kelvath
         @ids = ids
         @log = []
         @standard = standard
-        @scope = Naming::TakenNames.new(joint: " ")
-        taken.fetch(:entity, []).each { |name| @scope.take(name) }
+        @taken = Naming::TakenNames.new(joint: " ")
+        taken.fetch(:entity, []).each { |name| @taken.take(name) }
         @domains = Domains.new(taken.fetch(:domain, [])) { |kind, **values| add(kind, **values) }
         @elements = []
         @types = Hash.new do |known, native|
@@ -41,7 +41,7 @@ module Kelvath
       private
 
       def add_entity(table)
-        name = @scope.take(words(table.name, :table))
+        name = @taken.take(words(table.name, :table))
         entity = add(:entity, name:, definition: table.comment)
         @design.link(@design.table_id(table.place), entity.id)
         entity
@@ -58,14 +58,14 @@ module Kelvath
       end
 
       def add_attributes(table, columns)
-        scope = Naming::TakenNames.new(joint: " ")
+        taken = Naming::TakenNames.new(joint: " ")
         entity = @entities[table.place]
         near = Naming::Standard.near(entity.name, @standard)
         said = said_of_values(table, columns)
         columns.each_with_index.to_h do |column, index|
           type = @types[column.native_type]
           remark_unknown_type(table, column) if type[:type].empty?
-          attribute = add(:attribute, parent_id: entity.id, name: scope.take(words(column.name, :column, **near)),
+          attribute = add(:attribute, parent_id: entity.id, name: taken.take(words(column.name, :column, **near)),
                                       mandatory: column.mandatory, surrogate: column.identity,
                                       definition: column.comment,
                                       default_value: default(table, column), position: index + 1.0,
@@ -218,15 +218,15 @@ module Kelvath
     class Domains
       # taken: names there are already. The block adds an element of a kind and answers it.
       def initialize(taken, &add)
-        @scope = Naming::TakenNames.new(joint: " ")
-        taken.each { |name| @scope.take(name) }
+        @taken = Naming::TakenNames.new(joint: " ")
+        taken.each { |name| @taken.take(name) }
         @add = add
         @made = {}
       end
 
       # type: fields that say it; values: texts in order.
       def of(name, type, values)
-        @made[[ name.downcase, type, values ]] ||= @add.call(:domain, name: @scope.take(name), **type).tap do |domain|
+        @made[[ name.downcase, type, values ]] ||= @add.call(:domain, name: @taken.take(name), **type).tap do |domain|
           values.each_with_index do |value, index|
             @add.call(:allowed_value, parent_id: domain.id, value:, position: index + 1.0)
           end

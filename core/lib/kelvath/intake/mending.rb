@@ -39,10 +39,10 @@ module Kelvath
 
       # { name as it came => as it stands in the model }
       def renamed(names, within)
-        scope = Naming::TakenNames.new(joint: " ")
+        used = Naming::TakenNames.new(joint: " ")
         names.uniq.to_h do |name|
           mended = plain(name)
-          taken = scope.take(mended.empty? ? "unnamed" : mended)
+          taken = used.take(mended.empty? ? "unnamed" : mended)
           unless taken == name
             remark([ within, taken ].reject(&:empty?).join("."),
                  "This is called #{name.to_s.scrub('?').inspect[0, 200]} there; #{why(name, mended)}")

@@ -94,6 +94,7 @@ module Kelvath
         end
       end
 
+      # Adds an element of a kind with that name to the Draft, last in order; answers it.
       def named(draft, kind, text)
         type = Metamodel.fetch(kind)
         position = type.fields.key?(:position) ?

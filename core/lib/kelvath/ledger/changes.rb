@@ -2,7 +2,7 @@
 
 module Kelvath
   class Ledger
-    # In what one ledger differs from an older one of the same scope and view. groups: those with other rows or
+    # In what one ledger differs from an older one of the same address and view. groups: those with other rows or
     # another title; cells: [row, column] of each other cell outside of these; gone, fresh: ids of groups.
     Changes = Struct.new(:groups, :cells, :gone, :fresh, keyword_init: true)
 

@@ -26,7 +26,7 @@ module Kelvath
         parent ? parent.label(ledger.model) : ""
       end
 
-      # ledger: of the scope that is read into.
+      # ledger: of the address that is read into.
       def initialize(ledger, ids:)
         @ledger = ledger
         @draft = Draft.new(ledger.model, ids:)

@@ -22,6 +22,7 @@ module Kelvath
         optional?(relationship, :from) && !optional?(relationship, :to) ? :to : :from
       end
 
+      # The other end: :to of :from.
       def other(side) = side == :from ? :to : :from
 
       # The id of the entity whose key migrates, or nil.
@@ -48,6 +49,7 @@ module Kelvath
         end
       end
 
+      # The same for numbers that have no word: "exactly 3", "at most 4", "2 to 4".
       def several(least, most)
         return "exactly #{most}" if least == most
 

@@ -22,6 +22,8 @@ module Kelvath
 
       # The singular of a phrase as the model's words have it; its article.
       def singular(phrase) = listed(phrase, @singulars) || Inflection.singular(phrase)
+
+      # A phrase with "a" or "an" before it.
       def article(phrase) = Inflection.article(phrase)
 
       # "a Vessel", "an Engineer"

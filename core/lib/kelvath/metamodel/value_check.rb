@@ -53,6 +53,7 @@ module Kelvath
         value.is_a?(String) && value.valid_encoding? && value.length <= Field::TEXT_LIMIT && !value.match?(CONTROL)
       end
 
+      # Is it a whole number that a database and a page can hold?
       def whole?(value) = value.is_a?(Integer) && WHOLE.cover?(value)
 
       # Can it be the id of an element?
@@ -111,6 +112,7 @@ module Kelvath
         "#{field.label} must lie between #{range.min} and #{range.max}." unless range.cover?(value)
       end
 
+      # A value as a message quotes it: in marks, at most 40 characters.
       def shown(value) = "“#{value.to_s.scrub('?')[0, 40]}”"
       private_class_method :text_fault, :list_fault, :options_fault, :option_fault, :number_fault, :shown
     end

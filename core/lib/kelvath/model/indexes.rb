@@ -55,6 +55,7 @@ module Kelvath
           @own = {}
         end
 
+        # Adds an id under a key of one index, or takes it out.
         def put(key, id) = bucket(key)[id] = true
 
         def drop(key, id)

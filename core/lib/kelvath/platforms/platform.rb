@@ -63,6 +63,8 @@ module Kelvath
 
       # Versions that people meet, oldest first.
       def versions = self.class::VERSIONS
+
+      # The last of its versions, as text.
       def newest = versions.last
 
       # The latest of the known versions that is not above one that a database says ("3.40.1", "15"); "" for none.
@@ -86,6 +88,8 @@ module Kelvath
 
       # Option values that a kind of element can have; the one of that name, whatever its case, or nil.
       def options(kind) = self.class::OPTIONS.select { |option| option.of == kind }
+
+      # The Option of a kind of element by its name in any case, or nil.
       def option(kind, name) = options(kind).find { |option| option.name.casecmp?(name) }
 
       # The name of a table, column or other element in parts, the schema before it where the platform knows schemas.

@@ -31,6 +31,8 @@ module Kelvath
 
       # A phrase in quotation marks where a reader could take it for something else; any text in them.
       def phrase(text) = text.match?(RISKY_PHRASE) ? quoted(text) : text
+
+      # Any text in quotation marks, so that #protect reads it back.
       def quoted(text) = "“#{text.gsub('\\', '\\\\\\\\').gsub('“', '\\(').gsub('”', '\\)')}”"
 
       # [text with a character for each quoted part, the parts]
@@ -78,6 +80,7 @@ module Kelvath
       # The same with their marks: for text that was not meant to be taken apart.
       def requote(text, parts) = text.gsub(PLACE) { |mark| quoted(parts[mark.ord - OPEN].to_s) }
 
+      # What stood between quotation marks, with the marks that #quoted took out of it.
       def unescape(text)
         text.gsub(/\\(.)/) do
           { "(" => "“", ")" => "”", "\\" => "\\" }.fetch(Regexp.last_match(1), Regexp.last_match(1))

@@ -36,6 +36,8 @@ module Kelvath
 
       module_function
 
+      # Shape values. style: a key of STYLES; places and sizes in drawing units; tint: a colour for the inside, or
+      # nil.
       def rect(style, x, y, width, height, radius = 0, tint: nil)
         Shape.new(type: :rect, style:, numbers: [ x, y, width, height, radius ], tint:)
       end

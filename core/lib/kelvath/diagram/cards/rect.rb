@@ -14,6 +14,7 @@ module Kelvath
       alias_method :left, :x
       alias_method :top, :y
 
+      # The edges and the middle, in drawing units.
       def right = x + width
       def bottom = y + height
       def center_x = x + width / 2.0

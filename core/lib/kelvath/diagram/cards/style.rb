@@ -15,6 +15,7 @@ module Kelvath
             indexes: diagram.indexes_shown).freeze
       end
 
+      # What its cards tell: their attributes or columns, of those the keys alone, or what they mean.
       def rows? = %w[identifiers attributes].include?(detail)
       def keys_only? = detail == "identifiers"
       def definitions? = detail == "definitions"

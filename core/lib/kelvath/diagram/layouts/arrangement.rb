@@ -8,6 +8,7 @@ module Kelvath
         GAP = 50
 
         class << self
+          # What a page sends for it, and what people read: "tree", "Tree".
           def key = name.split("::").last.downcase
           def title(text = nil) = text ? @title = text : @title
         end

@@ -21,6 +21,7 @@ module Kelvath
         end
       end
 
+      # Keeps a Rect from the labels that come after.
       def take(rect) = @taken << rect
 
       private

@@ -21,6 +21,7 @@ module Kelvath
         end ]
       end
 
+      # What a cell of an entry says. name: a column's.
       def self.cell(entry, name)
         value = entry[name]
         case value

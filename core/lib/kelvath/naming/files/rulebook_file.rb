@@ -9,6 +9,7 @@ module Kelvath
 
       # What a file held: the rulebook's name and definition, its rules, and lexicon entries.
       Content = Struct.new(:name, :definition, :rules, :entries, keyword_init: true) do
+        # The Naming::Standard that the file's words and rules make.
         def standard = Standard.new(Lexicon.new(entries), Rulebook.new(rules))
       end
 

@@ -2,24 +2,24 @@
 
 module Kelvath
   module Naming
-    # Names given out in one scope so that giving them out again changes nothing: who has the wanted name
+    # Names given out together so that giving them out again changes nothing: who has the wanted name
     # keeps it, who has it with a number keeps that while the bare one is taken, others get what is free.
     class Assigning
       # kept: names that stand, whatever is wanted.
       def initialize(kept, joint: "_")
-        @scope = TakenNames.new(joint:)
-        kept.each { |name| @scope.claim(name) }
+        @taken = TakenNames.new(joint:)
+        kept.each { |name| @taken.claim(name) }
       end
 
       # wanted: { id => [name now, name wanted, longest it may be in bytes or nil] } -> { id => name }.
       def names(wanted)
-        exact, others = wanted.sort_by(&:first).partition { |_, (now, want)| now == want && @scope.claim(now) }
+        exact, others = wanted.sort_by(&:first).partition { |_, (now, want)| now == want && @taken.claim(now) }
         given = exact.to_h { |id, (now, _)| [ id, now ] }
         numbered, fresh = others.partition do |_, (now, want, limit)|
-          now != want && !@scope.free?(want) && @scope.variant?(now, want, limit:) && @scope.claim(now)
+          now != want && !@taken.free?(want) && @taken.variant?(now, want, limit:) && @taken.claim(now)
         end
         given.merge(numbered.to_h { |id, (now, _)| [ id, now ] },
-                    fresh.to_h { |id, (_, want, limit)| [ id, @scope.take(want, limit:) ] })
+                    fresh.to_h { |id, (_, want, limit)| [ id, @taken.take(want, limit:) ] })
       end
     end
   end

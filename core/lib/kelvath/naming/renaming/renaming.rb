@@ -7,6 +7,7 @@ module Kelvath
     class Renaming
       # translation: why, nil for names of keys; fixed: set by hand; warnings: Warning values.
       Row = Struct.new(:id, :kind, :where, :before, :after, :translation, :fixed, :warnings, keyword_init: true) do
+        # Does it get another name?
         def changed? = before != after
       end
 
@@ -112,6 +113,7 @@ module Kelvath
         @kept = (Metamodel::Design.views(model, design.id) + staying).map(&:name)
       end
 
+      # What would come, a Row for each name that is looked at, in the order of the design.
       def rows
         @given = {}
         tables = table_rows
@@ -132,7 +134,7 @@ module Kelvath
         give(wanted, assigning(wanted, [])) { |_| @given.fetch(table.id) }
       end
 
-      # Keys and indexes share the tables' scope, as they do in most platforms.
+      # Keys and indexes share the tables' namespace, as they do in most platforms.
       def constraint_rows
         wanted = @constraints.to_h { |table, element| [ element, constraint(table, element) ] }
         give(wanted, assigning(wanted, @given.values_at(*@tables.map(&:id)) + @kept)) do |element|
@@ -153,8 +155,8 @@ module Kelvath
         )
       end
 
-      def give(wanted, scope)
-        names = scope.names(wanted.select { |element, translation|
+      def give(wanted, assigning)
+        names = assigning.names(wanted.select { |element, translation|
           free?(element, translation)
         }.to_h { |element, translation| [ element.id, [ element.name, translation.text, @names.limit(element) ] ] })
         wanted.map do |element, translation|
@@ -223,8 +225,8 @@ module Kelvath
 
       def give(wanted, others)
         free, fixed = wanted.partition { |element, _| @all || !element.name_fixed }
-        scope = Assigning.new((others + fixed.map(&:first)).map(&:name), joint: " ")
-        names = scope.names(free.to_h do |element, translation|
+        assigning = Assigning.new((others + fixed.map(&:first)).map(&:name), joint: " ")
+        names = assigning.names(free.to_h do |element, translation|
           [ element.id, [ element.name, translation.text[0, Metamodel::Field::NAME_LIMIT] ] ]
         end)
         wanted.map do |element, translation|

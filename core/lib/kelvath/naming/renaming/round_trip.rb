@@ -17,6 +17,7 @@ module Kelvath
 
       # What was lost: the name, how it is written, how it reads back, and the causes (keys of CAUSES).
       Loss = Struct.new(:name, :written, :back, :causes, keyword_init: true) do
+        # Why the way back is lost, as sentences.
         def reasons = causes.map { |cause| CAUSES.fetch(cause) }
       end
 

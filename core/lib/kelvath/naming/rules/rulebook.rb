@@ -45,6 +45,7 @@ module Kelvath
         @translators = {}
       end
 
+      # Is it the one that does nothing?
       def plain? = equal?(Standard.plain)
 
       # The rule for a kind of name, as a hash.

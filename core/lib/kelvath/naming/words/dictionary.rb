@@ -15,6 +15,7 @@ module Kelvath
       # Words that names of data are made of, whatever their rank.
       def trade = @trade ||= lines("trade_words.txt").to_set.freeze
 
+      # Is it an ordinary English word, or one of the trade? In any case.
       def word?(text) = ranks.key?(text.downcase) || trade.include?(text.downcase)
 
       # Does it look like a word written out, known or not? Abbreviations have few vowels.

@@ -46,6 +46,7 @@ module Kelvath
         end
       end
 
+      # A word with a capital first letter, the others as they are.
       def upper_first(word) = word.sub(/\A[[:lower:]]/, &:upcase)
 
       # Words in the letters a to z and digits alone.

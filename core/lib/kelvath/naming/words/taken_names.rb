@@ -2,7 +2,7 @@
 
 module Kelvath
   module Naming
-    # The names taken in one scope, whatever their case; gives out free ones.
+    # The names taken in one place, whatever their case; gives out free ones.
     class TakenNames
       # limit: bytes; joint: what stands before a number.
       def initialize(limit: nil, joint: "_")
@@ -14,6 +14,8 @@ module Kelvath
 
       # Is the name free? Takes it then.
       def claim(name) = !@taken.add?(name.downcase).nil?
+
+      # Is a name free, whatever its case?
       def free?(name) = !@taken.include?(name.downcase)
 
       # The name itself, or with _2, _3 … behind it. limit: of this name, where it has one of its own.
@@ -28,7 +30,7 @@ module Kelvath
         end
       end
 
-      # Is it the name as this scope would give it out, with a number or not?
+      # Is it the name as it would be given out, with a number or not?
       def variant?(candidate, name, limit: @limit)
         return true if candidate == within(name, 0, limit)
 
