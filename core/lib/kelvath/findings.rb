@@ -58,8 +58,8 @@ module Kelvath
     # In the order in which people would want to mend things.
     CHECKS = [
       IdentifyingCycle, MissingIdentifier, MissingDefinition, MissingAttributes, UnresolvedManyToMany,
-      MandatoryAtBothEnds, MissingVerbPhrase, RoleNameNeeded, StandingAlone, DiscriminatorMissing, TypeMissing,
-      LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, ValueUnfit,
+      MandatoryAtBothEnds, MissingVerbPhrase, VerbPhraseNotPlain, RoleNameNeeded, StandingAlone, DiscriminatorMissing,
+      TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, ValueUnfit,
       BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap,
       SqlPieceBroken, SqlNameUnknown, VersionLacksIt
     ].freeze

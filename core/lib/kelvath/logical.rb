@@ -10,6 +10,7 @@ end
 
 require_relative "logical/inflection"
 require_relative "logical/wording"
+require_relative "logical/phrase"
 require_relative "logical/cardinality"
 require_relative "logical/value_type"
 require_relative "logical/held_attribute"

@@ -15,6 +15,7 @@ end
 require_relative "prose/quoting"
 require_relative "prose/value_words"
 require_relative "prose/grammar"
+require_relative "prose/expected"
 require_relative "prose/writer"
 require_relative "prose/facts"
 require_relative "prose/entity_names"

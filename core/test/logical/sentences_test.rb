@@ -18,7 +18,7 @@ class SentencesTest < CoreTest
     sentences = ferries.all(:relationship).flat_map { |each| Logical::Sentences.read_back(ferries, each) }
     [ "Each Sailing must be made by exactly one Vessel.", "Each Vessel may make many Sailings.",
       "Each Sailing must have at least one Watch.",
-      "Each Fuel Delivery may take place at at most one Berth.",
+      "Each Fuel Delivery may take place at no more than one Berth.",
       "Each Crew Member may be supervised by at most one Crew Member." ].each do |sentence|
         assert_includes sentences, sentence
       end
@@ -27,13 +27,32 @@ class SentencesTest < CoreTest
   end
 
   def test_what_cannot_be_read_says_where_and_how
-    { "Each Vessel makes Sailings" => [ 27, /“may” or “must” is missing/ ],
+    { "Each Vessel floats" => [ 13, /say how many/ ], "Each Vessel Sailings" => [ 21, /“may” or “must” is missing/ ],
       "Each Vessel may make Sailings" => [ 17, /say how many/ ],
       "Vessel may make many Sailings" => [ 1, /begins with “Each”/ ] }.each do |text, (column, message)|
       error = assert_raises(UnreadableSentence, text) { Parser.parse(text) }
       assert_equal column, error.column, text
       assert_match message, error.message
     end
+  end
+
+  def test_a_verb_alone_says_by_its_number_what_must_be
+    { "Each Plot is held by exactly one Site" => [ "Plot", "be held by", 1, 1, "Site", true ],
+      "Each Site contains many Plots" => [ "Site", "contain", 0, nil, "Plots", false ],
+      "each gate key opens at most two gates" => [ "gate key", "open", 0, 2, "gates", false ],
+      "Each Tour must take place at one or more Sites" => [ "Tour", "take place at", 1, nil, "Sites", false ],
+      "Each Site must contain many Plots" => [ "Site", "contain", 1, nil, "Plots", false ] }.each do |text, expected|
+        assert_equal expected, Parser.parse(text).to_h.values.first(6), text
+      end
+  end
+
+  def test_phrases_in_their_plain_form
+    { "contains" => "contain", "is held by" => "be held by", "also carries" => "also carry", "passes" => "pass",
+      "focus on" => "focus on", "process" => "process", "goes to" => "go to", "has" => "have" }.each do |typed, plain|
+        assert_equal plain, Logical::Phrase.plain(typed)
+      end
+    assert_equal [ "be held by", "contain", nil, nil ],
+                 [ "held by", "contains", "need by", "belong to" ].map { |text| Logical::Phrase.meant(text) }
   end
 
   def test_a_second_sentence_fills_the_other_way_and_a_changed_one_corrects

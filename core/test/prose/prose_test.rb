@@ -36,10 +36,54 @@ class ProseTest < CoreTest
     end
   end
 
-  def test_what_is_no_sentence_says_which_forms_there_are
-    [ "Vessels are blue.", "Something else", "" ].each do |text|
-      error = assert_raises(UnreadableSentence, text) { Prose::Grammar.read(text) }
-      assert_match(/Each Vessel may make many Sailings/, error.message)
+  # Sentence => what a model with a Vessel and Sailings expected at which word.
+  REFUSED = {
+    "Vessels are blue." => /“Vessels” word 2 is “are”; expected “may” or “must”/, "" => /no word/,
+    "Each Vessel may make Sailings." => /word 5 is “Sailings”; expected how many/,
+    "Each Vessel may" => /sentence ends; expected a verb/,
+    "EEach Vessel may make many Sailings." => /Word 1 is “EEach”/,
+    "EEach Vessel has a Name." => /“EEach” where “Each” was expected/,
+    "Every Part is a Thing." => /There is no entity “Thing”.*Part means/
+  }.freeze
+
+  def test_a_sentence_is_understood_or_refused_in_terms_of_the_model
+    base = model("Each Vessel may make many Sailings.")
+    REFUSED.each do |text, expected|
+      error = assert_raises(UnreadableSentence, text) { Prose::Reader.new(base, ids:).read_one(text) }
+      assert_match expected, error.message
+      assert_match(/Each Vessel may make many Sailings/, error.message) unless text.match?(/EEach|Part/)
+    end
+    { "A Vessel has a Key, a Code and may have an End." => "A Vessel must have a Key and a Code.",
+      "Each Vessel must make many Sailings." => "Each Vessel must make at least one Sailing; each Sailing must be " \
+                                                "related to exactly one Vessel.",
+      "Each Vessel has a Name." => "A Vessel must have a Name.",
+      "Each Sailing has a Vessel." => "Each Vessel may make many Sailings; each Sailing must have exactly one Vessel.",
+      "Every Part is a Vessel." => "A Vessel may be a Part or nothing else." }.each do |text, said|
+        after = Prose::QuickLine.read(base, text, ids:).change_set.apply(base)
+        assert_includes Prose.text(after), said
+      end
+  end
+
+  def test_what_looks_like_a_sentence_is_never_made_an_entity
+    [ "EEach Vessel may make many Sailings.", "Foo bar baz.", "Vessel may float" ].each do |text|
+      assert_raises(UnreadableSentence, text) { Prose::QuickLine.read(Model::EMPTY, text, ids:) }
+    end
+  end
+
+  TYPED = {
+    "Lease End Date date" => [ "Lease End Date", "date", nil, false ],
+    "Annual Lease decimal(10,2)" => [ "Annual Lease", "decimal", 10, false ],
+    "Season*: small integer" => [ "Season", "small_integer", nil, true ], "Code*" => [ "Code", "", nil, true ],
+    "Code: text(8)*" => [ "Code", "text", nil, true ], "start date" => [ "start date", "", nil, false ],
+    "Held (integer)" => [ "Held", "integer", nil, false ]
+  }.freeze
+
+  def test_one_quick_form_for_attributes
+    TYPED.each do |text, expected|
+      draft = Draft.new(model("A Vessel is an entity."), ids:)
+      Prose::TypedAttribute.add(draft, draft.model.all(:entity).first.id, text)
+      made = draft.model.all(:attribute).last
+      assert_equal expected, [ made.name, made.type, made.precision, made.mandatory ], text
     end
   end
 
@@ -79,7 +123,7 @@ class ProseTest < CoreTest
                  held_names(after, "Vessel").sort_by { |name| name.end_with?("*") ? 0 : 1 }
     assert_equal [ "metres" ], after.all(:attribute).map(&:unit).reject(&:empty?)
     assert_equal [ "Boats float." ], after.all(:unread_sentence).map(&:text)
-    assert_match(/none of the sentences/, after.all(:unread_sentence).first.reason)
+    assert_match(/“Boats” word 2 is “float”/, after.all(:unread_sentence).first.reason)
     assert_equal [ "Vessel", "Sailing" ].sort, after.all(:entity).map(&:name).sort
   end
 

@@ -58,6 +58,26 @@ module Kelvath
       end
     end
 
+    # "Each Site may contains many Plots" is no sentence.
+    class VerbPhraseNotPlain < Check
+      holds "Verb phrases are kept as they stand after “may” and “must”: contain, be held by."
+      weighs :hint
+      looks_at :relationship
+
+      private
+
+      def about(link)
+        meant = %i[phrase inverse_phrase].to_h { |field| [ field, Logical::Phrase.meant(link[field]) ] }.compact
+        return [] if meant.empty?
+
+        said, better = [ meant.keys.map { |field| link[field] }, meant.values ].map do |texts|
+          texts.map { |text| "“#{text}”" }.join(" and ")
+        end
+        [ finding(link, "The verb phrase #{said} does not read after “may” and “must”; #{better} would.",
+                  fix("Say #{better}") { |draft| draft.set(link.id, **meant) }) ]
+      end
+    end
+
     # Two keys of the same parent need names that tell them apart.
     class RoleNameNeeded < Check
       holds "Relationships between the same two entities, and of an entity with itself, have role names."

@@ -38,8 +38,21 @@ module Kelvath
       # Must the child have a parent?
       def mandatory_parent?(relationship) = !optional?(relationship, parent_side(relationship))
 
-      # How an end reads in words: "exactly one", "at most one", "many", "at least 2", "2 to 5".
-      def words(least, most)
+      # How an end reads in words: "exactly one", "at most one", "many", "at least 2", "2 to 5". after: the phrase
+      # before them; "at at most" is no English.
+      def words(least, most, after: "")
+        words = plain_words(least, most)
+        return words unless Phrase.ends_in_at?(after)
+
+        words.sub(/\Aat most (.+)/, 'no more than \1').sub(/\Aat least (.+)/, '\1 or more')
+      end
+
+      # Does what is counted stand in the singular? "exactly one Berth", but "one or more Berths".
+      def singular?(least, most, after: "")
+        most == 1 || (most.nil? && least.to_i == 1 && !Phrase.ends_in_at?(after))
+      end
+
+      def plain_words(least, most)
         case [ least.to_i, most ]
         when [ 0, nil ] then "many"
         when [ 1, nil ] then "at least one"

@@ -21,9 +21,9 @@ module Kelvath
       # One reading: least and most are those of the object's end.
       def sentence(subject, phrase, least, most, object, words: Wording.new)
         modal = least.to_i.zero? ? "may" : "must"
-        singular = most == 1 || (most.nil? && least.to_i == 1)
         phrase = FALLBACK if phrase.to_s.empty?
-        "Each #{subject} #{modal} #{phrase} #{Cardinality.words(least, most)}" \
+        singular = Cardinality.singular?(least, most, after: phrase)
+        "Each #{subject} #{modal} #{phrase} #{Cardinality.words(least, most, after: phrase)}" \
         " #{singular ? object : words.plural(object)}."
       end
 

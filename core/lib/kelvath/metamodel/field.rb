@@ -34,9 +34,10 @@ module Kelvath
 
       # to: kinds a reference may point at. gone: what becomes of the element when that is removed
       # (:clear the field, or :remove the element too). internal: kept, but shown to nobody.
-      # derived: does not count when two models are compared.
+      # compared: false if it does not count when two models are compared. verb: it is a verb phrase, kept as it stands
+      # after "may".
       def initialize(name, type, default: nil, to: nil, gone: :clear, values: nil, label: nil, range: nil,
-                     internal: false, compared: true)
+                     internal: false, compared: true, verb: false)
         raise ArgumentError, "unknown field type #{type}" unless TYPES.key?(type)
 
         @name = name
@@ -50,6 +51,7 @@ module Kelvath
         @range = range
         @internal = internal
         @compared = compared
+        @verb = verb
         freeze
       end
 
@@ -80,7 +82,7 @@ module Kelvath
       #   Field.new(:length, :integer).parse("12")  # => 12
       def parse(raw)
         case type
-        when :name then parse_name(raw)
+        when :name then @verb ? Logical::Phrase.plain(parse_name(raw)) : parse_name(raw)
         when :text, :digest then checked_text(raw.to_s.gsub("\r\n", "\n"))
         when :expression then Expression.plain(checked_text(raw.to_s.gsub("\r\n", "\n")))
         when :choice then parse_choice(raw)

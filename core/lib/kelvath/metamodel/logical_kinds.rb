@@ -153,8 +153,8 @@ module Kelvath
       listed adding: true
       field :from_id, :reference, to: :entity, gone: :remove
       field :to_id, :reference, to: :entity, gone: :remove
-      field :phrase, :name, label: "Verb phrase"
-      field :inverse_phrase, :name, label: "Verb phrase, the other way"
+      field :phrase, :name, label: "Verb phrase", verb: true
+      field :inverse_phrase, :name, label: "Verb phrase, the other way", verb: true
       field :from_least, :integer, default: 1, range: 0..1000
       field :from_most, :integer, default: 1, range: 1..1000
       field :to_least, :integer, default: 0, range: 0..1000

@@ -123,10 +123,10 @@ module Kelvath
         least, most = link[:"#{other}_least"].to_i, link[:"#{other}_most"]
         phrase = side == :from ? link.phrase : link.inverse_phrase
         phrase = phrase.empty? ? Logical::Sentences::FALLBACK : Quoting.phrase(phrase)
-        one = most == 1 || (most.nil? && least == 1)
+        one = Logical::Cardinality.singular?(least, most, after: phrase)
         object = one || !Quoting.plain?(object) ? name(object) : @words.plural(object)
-        "Each #{name(subject)} #{least.zero? ? 'may' : 'must'} #{phrase} #{Logical::Cardinality.words(least, most)}" \
-        " #{object}#{tails(link, side)}"
+        "Each #{name(subject)} #{least.zero? ? 'may' : 'must'} #{phrase} " \
+        "#{Logical::Cardinality.words(least, most, after: phrase)} #{object}#{tails(link, side)}"
       end
 
       # Role, identification and rules belong to the end where the key arrives.

@@ -21,6 +21,7 @@ module Kelvath
       CALLED = /(?:\s*\(called (#{NAME})\))?/
       SEVERAL = /an? .+?(?:,| or ) ?an? .+?/im
       TOLD = /(?:, told apart by its (#{NAME}))?#{CALLED}/i
+      CAPITALS = /[[:upper:]\p{Co}][^\s,;:.]*(?: [[:upper:]\d\p{Co}][^\s,;:.]*)*/
       FACTS = /measured in|from|up to|like|beginning as/i
 
       # [kind, pattern, what the captures are called]; the order counts.
@@ -50,14 +51,18 @@ module Kelvath
         [ :has,
           /\A(?!each\s|every\s)(?:#{ARTICLE})?(#{NAME}) (has|have|must have|may have) (?!#{Quoting::NUMBERS})(.+)\z/im,
           %i[owner modal list] ],
+        [ :each_has, /\A(?:each|every)\s+(#{NAME}) has (?!#{Quoting::NUMBERS})(an? .+)\z/im, %i[owner list] ],
         [ :subtypes,
           /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (?:either )?(#{SEVERAL})(, or several of these)?#{TOLD}\z/im,
           %i[owner modal list several discriminator called] ],
         [ :subtypes,
           /\A(?:#{ARTICLE})?(#{NAME}) (is|may be) (an? #{NAME}),?( or nothing else| or several of these)#{TOLD}\z/im,
           %i[owner modal list several discriminator called] ],
+        [ :subtype_of, /\A(?:#{ARTICLE})?(#{NAME}) is an? (#{CAPITALS})\z/, %i[name of] ],
         [ :described, /\A(?:an?|every|each)\s+(#{NAME}) is ((?:an?|the|any|one|some)\s.+)\z/im, %i[name definition] ]
       ].freeze
+      COUNTED = /\s(?:exactly|at most|at least|no more than) \w+ #{CAPITALS}\z/ # so it relates two entities
+      AND_MAY = /,?\s+(?:and|but)\s+(?:it\s+)?(may have|must have|has|have)\s+/i
       WHOLE_LINE = /\A(?:Model |Subject area .*:|(?:[^.]+ )?means:)/i
       NUMBERING = /\A\s*(?:\d+(?:\.\d+)*[.)]?|[-*•])\s+/
 
@@ -116,6 +121,8 @@ module Kelvath
       # "A Vessel is a ship, a boat or …" describes; subtypes are written as names, with capitals.
       def meant?(kind, values)
         if kind == :described
+          return false if values[:definition].match?(COUNTED)
+
           return values[:name].match?(/\A[[:upper:]\u{E000}-\u{F8FF}]/) || values[:name].split.size < 4
         end
 
@@ -124,6 +131,14 @@ module Kelvath
         values[:list].split(/,\s*|\s+or\s+/).all? do |each|
           each.strip.match?(/\A(?:an? )?[[:upper:]\u{E000}-\u{F8FF}]/)
         end
+      end
+
+      # "a Key Code and may have a Return Date" -> [[modal, list], …], each list with one modal.
+      def portions(modal, list)
+        text, parts = list
+        first, *rest = text.split(AND_MAY)
+        more = rest.each_slice(2).map { |said, part| [ said.downcase, [ part.to_s, parts ] ] }
+        [ [ modal, [ first, parts ] ], *more ]
       end
 
       # "a Call Sign, a Name (Title) and a Length in metres" -> [Item]
@@ -171,7 +186,7 @@ module Kelvath
       rescue UnreadableSentence => error
         raise error if plain.match?(Logical::SentenceParser::OPENING) && plain.match?(Logical::SentenceParser::MODAL)
 
-        raise UnreadableSentence, "This is none of the sentences known here. Forms are: #{EXAMPLES.join(' ')}"
+        raise UnreadableSentence, "This is none of the sentences known here."
       end
 
       # One half: the Reading, and what is said behind it.

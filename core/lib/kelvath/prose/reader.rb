@@ -14,8 +14,8 @@ module Kelvath
       # In which order the forms are carried out, whatever their order in the text: what is named
       # comes before what refers to it. Forms not listed take part in the main round.
       ORDER = { plural: 0, area: 1, no_area: 1, domain: 1, values: 1, domain_means: 1, entity: 1, means: 1,
-                described: 1, has: 2, relationship: 3, this_means: 3, this_carries: 3,
-                subtypes: 4, identified: 5, decides: 6 }.freeze
+                described: 1, has: 2, each_has: 2, relationship: 3, this_means: 3, this_carries: 3,
+                subtypes: 4, subtype_of: 4, identified: 5, decides: 6 }.freeze
       MAIN = 2
 
       # place: { diagram id => [x, y] } where a new entity is to stand. draft: a change to go on with.
@@ -33,10 +33,11 @@ module Kelvath
         statements = Grammar.sentences(Metamodel::ValueCheck.plain(text)).filter_map do |sentence|
           Grammar.read(sentence)
         rescue UnreadableSentence => error
-          unread << [ sentence, error.message ]
+          unread << [ sentence, error ]
           nil
         end
         carry_out(statements, unread)
+        unread.each { |pair| pair[1] = pair[1].is_a?(UnreadableSentence) ? expected(*pair).message : pair[1].message }
         unread.each { |sentence, reason| keep_unread(sentence, reason) } if keep
         Outcome.new(change_set: @draft.change_set, unread:, entity_ids: @entity_ids.to_a,
                     relationship_id: @relationship_id)
@@ -44,14 +45,22 @@ module Kelvath
 
       # One sentence. Raises UnreadableSentence or InvalidValue.
       def read_one(sentence)
-        apply(Grammar.read(Metamodel::ValueCheck.plain(sentence)))
+        apply(understood(Metamodel::ValueCheck.plain(sentence)))
         Outcome.new(change_set: @draft.change_set, unread: [], entity_ids: @entity_ids.to_a,
                     relationship_id: @relationship_id)
+      end
+
+      # One sentence -> Grammar::Statement. Raises UnreadableSentence that says what was expected at which word.
+      def understood(sentence)
+        Grammar.read(sentence)
+      rescue UnreadableSentence => error
+        raise expected(sentence, error)
       end
 
       # The entity of that name, made if there is none. many: the name may stand in the plural.
       def entity(name, many: false)
         found = find_entity(name) || (many && entities.by_plural(name))
+        mistyped(name) unless found || name.is_a?(Quoting::Exact)
         found ||= entities.add(Editing::Entities.add(@draft, many ? titled(wording.singular(name)) : titled(name),
                                                      place: @place, subject_area_id: @area_id))
         @entity_ids << found.id
@@ -76,6 +85,16 @@ module Kelvath
       private
 
       def model = @draft.model
+      def expected(sentence, error) = Expected.error(model, sentence, error)
+
+      # "EEach Site" is no new entity where there is a Site.
+      def mistyped(name)
+        first, *rest = name.split(" ")
+        return unless rest.any? && find_entity(rest.join(" ")) && (meant = Expected.article(first))
+
+        raise UnreadableSentence, "There is “#{first}” where “#{meant.capitalize}” was expected; if “#{name}” is " \
+                                  "meant to be an entity, put its name in quotation marks."
+      end
 
       # Every subject is put down first, in its subject area, so that plurals of it are known.
       def carry_out(statements, unread)
@@ -91,14 +110,14 @@ module Kelvath
       def attempt(statement, unread)
         apply(statement)
       rescue Error => error
-        unread << [ statement.text, error.message ]
+        unread << [ statement.text, error ]
       end
 
       def declare(statement)
         case statement.kind
         when :area then @area_id = area(statement.values[:name]).id
         when :no_area then @area_id = nil
-        when :has, :identified, :subtypes, :entity, :described, :tagged, :decides
+        when :has, :each_has, :identified, :subtypes, :entity, :described, :tagged, :decides
           place_in_area(entity(statement.values[:owner] || statement.values[:name]))
         when :means then place_in_area(entity(statement.values[:name])) unless domain_alone?(statement.values[:name])
         when :relationship then declare_subjects(statement.values[:readings])
@@ -222,8 +241,31 @@ module Kelvath
       def apply_has(values)
         owner = entity(values[:owner])
         place_in_area(owner)
-        mandatory = values[:modal] != "may have"
-        Grammar.items(values[:list]).each { |item| attribute(owner.id, item, mandatory) }
+        Grammar.portions(values[:modal], values[:list]).each do |modal, list|
+          Grammar.items(list).each { |item| attribute(owner.id, item, modal != "may have") }
+        end
+      end
+
+      # "Each Plot has a Site" relates two entities; "Each Plot has a Plot Number" names an attribute.
+      def apply_each_has(values)
+        text, parts = values[:list]
+        other = Quoting.restore_name(text.sub(/\Aan? /i, ""), parts)
+        return apply_has(values.merge(modal: "has")) unless find_entity(other)
+
+        apply_relationship(readings: [ { subject: values[:owner], phrase: "have", least: 1, most: 1, object: other,
+                                         singular: true, quoted: false } ])
+      end
+
+      # "Every Part is a Thing": only of an entity that is there, or it would be a description.
+      def apply_subtype_of(values)
+        whole = find_entity(values[:of]) ||
+                raise(UnreadableSentence, "There is no entity “#{values[:of]}” that “#{values[:name]}” could be a " \
+                                          "subtype of; to say what it is, write “#{values[:name]} means: …”.")
+        part = entity(values[:name])
+        place_in_area(part)
+        return if model.referrers(part.id, :subtype_group).any? { |group| group.parent_id == whole.id }
+
+        Editing::Relating.subtype(@draft, whole.id, part.id)
       end
 
       def own_attribute(owner_id, name) = model.children(owner_id, :attribute).find { |each| each.name.casecmp?(name) }

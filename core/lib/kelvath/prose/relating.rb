@@ -35,7 +35,13 @@ module Kelvath
         readings.each { |reading| apply_tails(link.id, reading) }
       end
 
-      def object(reading) = entity(reading[:object], many: !reading[:singular] && !reading[:quoted])
+      # A plural is asked for by the number; "at least one Plots" is understood as well where there is a Plot.
+      def object(reading)
+        return entity(reading[:object], many: !reading[:quoted]) unless reading[:singular]
+        return entity(reading[:object]) if reading[:quoted]
+
+        find_entity(reading[:object]) || entities.by_plural(reading[:object]) || entity(reading[:object])
+      end
 
       # Both readings tell everything: find the relationship they correct, or make it.
       def paired((there, back), subject, target)

@@ -41,7 +41,7 @@ module Kelvath
         return remove(kind, element, members) if text.strip.empty?
         return retry_unread(element, text) if kind == "unread"
 
-        statement = Grammar.read(text)
+        statement = @reader.understood(text)
         rewrite(kind, element, members, statement) || read_anew(text)
       end
 
@@ -127,7 +127,8 @@ module Kelvath
 
       # The list as it is now: names that stayed, renamed ones in the same place, new ones, gone ones.
       def attributes(owner, before_ids, values)
-        items = Grammar.items(values[:list])
+        portions = Grammar.portions(values[:modal], values[:list]).map { |modal, list| [ modal, Grammar.items(list) ] }
+        items = portions.flat_map(&:last)
         before = before_ids.filter_map { |id| model[id] }
         left = before.reject { |each| items.any? { |item| item.name.casecmp?(each.name) } }
         fresh = items.reject { |item| before.any? { |each| each.name.casecmp?(item.name) } }
@@ -135,7 +136,9 @@ module Kelvath
           old.id, name: Metamodel::Attribute.fetch_field(:name).parse(item.name)
         ) : nil }
         left.each { |old| @draft.remove(old.id) } unless left.size == fresh.size
-        items.each { |item| @reader.attribute(owner.id, item, !values[:modal].start_with?("may")) }
+        portions.each { |modal, list|
+          list.each { |item| @reader.attribute(owner.id, item, !modal.start_with?("may")) }
+        }
         @draft.change_set
       end
 

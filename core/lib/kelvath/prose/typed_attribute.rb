@@ -6,22 +6,44 @@ module Kelvath
     module TypedAttribute
       module_function
 
-      # Adds an attribute as it is typed on a card: "Length (Metres)", "Length in metres", "Length: decimal(6,2)",
-      # or a domain's name alone. A star behind it puts it into the identifier. Raises InvalidValue.
+      # The one quick form, as it is taught where it is typed.
+      FORM = "Name*: type"
+      # A type that stands behind a name without a colon: small letters after a name in capitals, or with its size.
+      TAIL = /\A(.*\S)\s+(#{Metamodel::LOGICAL_TYPES.drop(1).sort_by { |type| -type.length }
+                                                     .map { |type| type.tr('_', ' ') }.join('|')})(\s*\([\d,\s]+\))?\z/
+
+      # Adds an attribute as it is typed on a card: "Length: decimal(6,2)", "Length decimal(6,2)", "Length (Metres)",
+      # "Length in metres", or a domain's name alone. A star behind the name or all of it puts it into the identifier.
+      # Raises InvalidValue.
       def add(draft, owner_id, text)
         text = Metamodel::ValueCheck.plain(text)
         if text.delete("*").strip.empty?
           raise InvalidValue.new("Type the name of the attribute first.", field: :name, value: text)
         end
 
-        text, star = text.strip.then { |typed| [ typed.delete_suffix("*").strip, typed.end_with?("*") ] }
-        name, colon, type = text.partition(/\s*:\s+/)
+        text, star = star(text.strip)
+        name, colon, type = colon_or_tail(text)
         item = Grammar.item(*Quoting.protect(colon.empty? ? text : "#{name} (#{type})"))
         values = Reader.new(draft.model, ids: draft.ids, draft:).value_fields(item)
         domain = draft.model.all(:domain).find { |each| each.name.casecmp?(text) } if values.empty?
         values = { domain_id: domain.id } if domain
         Editing::Attributes.add(draft, owner_id, domain ? domain.name : item.name, **values, mandatory: star,
                                 identifier: star && draft.model.fetch(owner_id).kind == :entity)
+      end
+
+      # [the text without its star, was there one?]
+      def star(text)
+        star = /\s*\*\s*(?=\z|:\s|\(|\sin\s)/
+        [ text.sub(star, " ").sub(" :", ":").strip, text.match?(star) ]
+      end
+
+      # [name, what parts them, type]; a type needs no colon where it cannot be a part of the name.
+      def colon_or_tail(text)
+        parts = text.partition(/\s*:\s+/)
+        return parts unless parts[1].empty? && (tail = text.match(TAIL))
+        return parts unless tail[3] || tail[1].match?(/(?:\A|\s)[[:upper:]\d]\S*\z/)
+
+        [ tail[1], ":", "#{tail[2]}#{tail[3]}" ]
       end
     end
   end
