@@ -27,6 +27,15 @@ class InvariantsTest < CoreTest
                  refused(base) { |draft| draft.add(:attribute, parent_id: id, name: "NAME") })
   end
 
+  def test_a_domain_takes_a_value_once
+    draft = Draft.new(Model::EMPTY, ids:)
+    domain = draft.add(:domain, name: "Band", type: "text")
+    values = %w[peak low].map { |value| draft.add(:allowed_value, parent_id: domain.id, value:) }
+    assert_match(/Band takes the value “peak” already/,
+                 refused(draft.model) { |change| change.add(:allowed_value, parent_id: domain.id, value: "peak") })
+    assert_match(/already/, refused(draft.model) { |change| change.set(values.last.id, value: "peak") })
+  end
+
   def test_names_in_schemas
     draft = Draft.new(Model::EMPTY, ids:)
     design = draft.add(:design, name: "PostgreSQL", platform: "postgresql")

@@ -59,8 +59,8 @@ module Kelvath
     CHECKS = [
       IdentifyingCycle, MissingIdentifier, MissingDefinition, MissingAttributes, UnresolvedManyToMany,
       MandatoryAtBothEnds, MissingVerbPhrase, VerbPhraseNotPlain, RoleNameNeeded, StandingAlone, DiscriminatorMissing,
-      TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain, ValueUnfit,
-      BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap,
+      TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain,
+      ValueUnfit, BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap,
       SqlPieceBroken, SqlNameUnknown, VersionLacksIt
     ].freeze
   end

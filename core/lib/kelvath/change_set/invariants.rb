@@ -21,7 +21,8 @@ module Kelvath
     def problems
       touched = (@change.additions.map(&:id) + @change.updates.map(&:id)).uniq.filter_map { |id| @model[id] }
       touched.flat_map { |element| element_problems(element) } + name_clashes + cycles(touched) +
-        domain_circles(touched) + Naming::Soundness.problems(touched, @model) + last_diagrams
+        domain_circles(touched) + Naming::Soundness.problems(touched, @model) + last_diagrams +
+        repeated_values
     end
 
     # Values that cannot stand in their fields; this is the gate that everything passes, whoever brings it.
@@ -169,6 +170,17 @@ module Kelvath
       names = cycle.map { |id| @model[id].name }
       problem(@model[cycle.first], :identifying,
               "These entities would identify each other in a circle: #{[ *names, names.first ].join(' → ')}.")
+    end
+
+    # Only what is new or says something else can repeat a value of its domain.
+    def repeated_values
+      said = @change.additions.map(&:id) + @change.updates.select { |update| update.field == :value }.map(&:id)
+      said.uniq.filter_map { |id| @model.of_kind(id, :allowed_value) }.flat_map do |value|
+        alike = @model.children(value.parent_id, :allowed_value).select { |each| each.value == value.value }
+        next NONE if alike.one?
+
+        problem(value, :value, "#{@model.fetch(value.parent_id).name} takes the value “#{value.value}” already.")
+      end
     end
 
     # Each stage keeps a diagram, and each design.

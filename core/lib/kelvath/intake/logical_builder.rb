@@ -227,7 +227,7 @@ module Kelvath
       # type: fields that say it; values: texts in order.
       def of(name, type, values)
         @made[[ name.downcase, type, values ]] ||= @add.call(:domain, name: @taken.take(name), **type).tap do |domain|
-          values.each_with_index do |value, index|
+          values.uniq.each_with_index do |value, index|
             @add.call(:allowed_value, parent_id: domain.id, value:, position: index + 1.0)
           end
         end

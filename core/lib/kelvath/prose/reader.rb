@@ -226,7 +226,7 @@ module Kelvath
 
       def apply_values(values)
         domain = domain_named(values[:name]) || @draft.add(:domain, name: values[:name], type: "text")
-        wanted = Grammar.value_list(values[:list])
+        wanted = Grammar.value_list(values[:list]).uniq(&:first)
         kept = model.children(domain.id, :allowed_value)
         kept.drop(wanted.size).each { |each| @draft.remove(each.id) }
         wanted.each_with_index do |(value, meaning), index|
