@@ -36,7 +36,7 @@ class DerivationTest < CoreTest
   def test_keys_checks_comments_and_indexes
     base, = derived(ferries, "postgresql")
     vessel = table(base, "vessel")
-    assert_equal [ "pk_vessel", "ak_vessel_call_sign" ], base.children(vessel.id, :key).map(&:name)
+    assert_equal [ "pk_vessel", "ak_vessel_by_call_sign" ], base.children(vessel.id, :key).map(&:name)
     assert_equal "A ferry that the company owns or charters.", vessel.comment
     assert_equal "band IN ('off-peak', 'standard', 'peak')",
                  Ddl::Names.text(base, base.children(table(base, "fare").id, :check).first, :condition)

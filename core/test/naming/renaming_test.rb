@@ -40,6 +40,18 @@ class RenamingTest < CoreTest
     assert_equal %w[FkSailingVessel IxSailingVesselHullNumber PkSailing PkVessel], constraints(derived(book("humps")))
   end
 
+  def test_roles_and_identifiers_stand_in_names_of_keys_without_a_tables_prefix
+    base = Prose::Reader.new(fleet, ids:).read(<<~TEXT).change_set.apply(fleet)
+      Each Vessel may guide many Sailings; each Sailing must be guided by exactly one Vessel, in the role Leader.
+      A Sailing can also be identified by its Actual Departure Time (called Timetable).
+    TEXT
+    standard = book("short", table: { prefix: "T_" })
+    made = derived(standard, base)
+    assert_equal %w[AK_T_SLG_TTB FK_T_SLG_LEADER FK_T_SLG_T_VSL], constraints(made).grep(/\A[AF]K/)
+    alternate = base.all(:identifier).find { |each| each.name == "Timetable" }
+    assert_includes constraints(complete(made, standard, alternate.id, :name, "Board")), "AK_T_SLG_BOARD"
+  end
+
   def test_when_the_tables_name_stands_in_front_of_its_columns
     { "always" => %w[VSL_HULL_NBR VSL_NM], "for keys" => %w[VSL_HULL_NBR NM], "when repeated" => %w[HULL_NBR NM],
       "never" => %w[HULL_NBR NM] }

@@ -30,14 +30,16 @@ module Kelvath
         primary = @tables.keys.primary(@entity.id)
         add_key("primary key", primary, primary: true, source_id: @entity.id) if primary.any?
         @tables.keys.alternates(@entity.id).each do |identifier, members|
-          add_key("alternate key", members, primary: false, source_id: identifier.id)
+          add_key("alternate key", members, primary: false, source_id: identifier.id,
+                  name: @tables.wanted.identifier(identifier))
         end
       end
 
-      def add_key(role, members, primary:, source_id:)
+      # name: what stands in the key's name for its columns, if anything.
+      def add_key(role, members, primary:, source_id:, name: nil)
         column_ids = members.map { |held| column(held).id }
         @prefixes << column_ids
-        add(:key, role, column_ids, primary:, column_ids:, source_id:)
+        add(:key, role, column_ids, { "columns" => name }.compact, primary:, column_ids:, source_id:)
       end
 
       def add_foreign_keys

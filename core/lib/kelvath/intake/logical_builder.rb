@@ -120,7 +120,7 @@ module Kelvath
         columns = key.columns.map(&:downcase)
         columns &= own.keys if key.primary
         members = columns.filter_map { |column| held_id(table.place, column) }
-        name = key.primary ? "Primary" : "Alternate"
+        name = key.primary ? "Primary" : ""
         if members.any?
           add(:identifier, parent_id: @entities[table.place].id, name:, primary: key.primary, member_ids: members)
         end

@@ -36,8 +36,9 @@ module Kelvath
       def constraint(table, element, names)
         return if element.source_id.empty?
 
-        @wanted.patterned(rule_of(element), { "table" => names.call(table.id), "columns" => column_ids(table, element)
-          .map { |id| names.call(id) }, **target(element, names) })
+        columns = own_name(element) || column_ids(table, element).map { |id| names.call(id) }
+        @wanted.patterned(rule_of(element), { "table" => names.call(table.id), "columns" => columns,
+                                              **target(element, names) })
       end
 
       # Which rule names it: a Metamodel::NameRule's kind.
@@ -57,6 +58,12 @@ module Kelvath
         @held[entity_id] ||= @prepared[entity_id]&.kind == :entity ?
                                @keys.held(entity_id).to_h { |held| [ held.source_id, held ] } :
                                {}
+      end
+
+      # That of the alternate identifier whose key it is, nil if it has none.
+      def own_name(element)
+        identifier = element.kind == :key && @prepared.of_kind(element.source_id, :identifier) or return
+        @wanted.identifier(identifier)
       end
 
       def column_ids(table, element)

@@ -122,8 +122,10 @@ module Kelvath
 
       # Tables whose entity changed, or got a key from one that did.
       def affected_tables(design)
-        renamed = @updates.values.any? { |update| %i[name role_name].include?(update.field) &&
-                                                  %i[entity attribute relationship].include?(@before[update.id]&.kind) }
+        kinds = %i[entity attribute relationship identifier]
+        renamed = @updates.values.any? do |update|
+          %i[name role_name].include?(update.field) && kinds.include?(@before[update.id]&.kind)
+        end
         tables = Metamodel::Design.tables(@before, design.id)
         return tables.select { |table| touched_tables.include?(table.id) } unless renamed
 

@@ -21,13 +21,14 @@ module Kelvath
       # Translation of what an entity holds (Logical::HeldAttribute) to its column's name.
       def column(entity_id, held) = @standard.physical(column_text(entity_id, held), :column, platform: @platform)
 
-      # Translation of a relationship's role, as it stands in names of keys; nil without one.
+      # A relationship's role, as it stands in names of keys; nil without one.
       def role(link)
-        if link.kind == :relationship && !link.role_name.empty?
-          @standard.physical(link.role_name, :table, platform: @platform).text
-        else
-          nil
-        end
+        @standard.part(link.role_name, platform: @platform) if link.kind == :relationship && !link.role_name.empty?
+      end
+
+      # What stands for the columns in the name of an alternate identifier's key; nil if it has no name of its own.
+      def identifier(identifier)
+        @standard.part(identifier.name, platform: @platform) unless identifier.primary || identifier.name.empty?
       end
 
       # The name of a key, an index or a check, of parts as Pattern takes them.

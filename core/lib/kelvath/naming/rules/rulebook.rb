@@ -62,6 +62,13 @@ module Kelvath
         translator.translate(text)
       end
 
+      # Text to a part of a key's name, such as a relationship's role: written as tables are, without what only tables
+      # have in front or behind. Answers text.
+      def part(text, platform: nil)
+        rule = @part_rule ||= rule(:table).with(prefix: "", suffix: "", number: "as written", limit: nil)
+        (@translators[[ :part, platform&.key ]] ||= ToPhysical.new(lexicon, rule)).translate(text).text
+      end
+
       # A table's or column's name to the words of its entity or attribute. Answers a Translation.
       def words(name, kind, **near)
         (@translators[[ kind, :words ]] ||= ToWords.new(lexicon, rule(Rulebook::COUNTERPARTS.fetch(kind)),
