@@ -2,18 +2,22 @@
 
 # Inputs for the fields of an element, as the metamodel declares them.
 module FieldsHelper
-  ENDS = { from_least: [ [ "may be none", "0" ], [ "at least one", "1" ] ],
-           to_least: [ [ "may be none", "0" ], [ "at least one", "1" ] ],
-           from_most: [ [ "at most one", "1" ], [ "many", "" ] ],
-           to_most: [ [ "at most one", "1" ], [ "many", "" ] ] }.freeze
+  # The two fields of an end that are shown and typed as one; the control stands in the place of the first.
+  ENDS = { to_least: "to_count", to_most: "to_count", from_least: "from_count", from_most: "from_count" }.freeze
   # Fields that only some types have.
   SIZES = %i[length precision scale].freeze
 
   # Fields shown in Particulars.
   def shown_fields(element)
     element.class.fields.values.reject { |field| field.internal? || field.type == :digest || field.name.end_with?(
-      "from_id", "to_id", "target_table_id"
+      "from_id", "to_id", "target_table_id", "_most"
     ) || size_elsewhere?(element, field) || unseen?(element, field) }
+  end
+
+  # Those that stand for fields of an element that changed; names: as the page or the metamodel calls them.
+  def controls_of(element, names)
+    names.map { |name| ENDS.key(name.to_s) || name.to_s.sub(/\A(from|to)_most\z/, '\1_least').to_sym }.uniq
+         .map { |name| element.class.fetch_field(name) }
   end
 
   # The control of one field, saving itself when it is left.
@@ -21,6 +25,8 @@ module FieldsHelper
     value = typed.nil? ? shown_value(element, field) : typed
     options = { id: field_id(element, field), name: "value", class: "input", data: { action: "keydown->leave#escape" },
                 **saving(element, field) }
+    return count_control(element, field, typed, options) if ENDS.key?(field.name)
+
     case field.type
     when :text, :expression then text_area_tag("value", value, **options, rows: 3)
     when :flag then check_box_tag("value", "true", value, **options, class: "accent-sea size-4")
@@ -51,13 +57,30 @@ module FieldsHelper
   def field_wrapper_id(element, field) = "set-#{element.id}-#{field.name}"
 
   def end_label(element, field)
-    entity = @model[element[:"#{field.name.to_s[/\A(from|to)/]}_id"]] if ENDS.key?(field.name)
-    return field.label unless entity
+    return field.label unless ENDS.key?(field.name)
 
-    field.name.end_with?("least") ? "#{entity.name}: least" : "#{entity.name}: most"
+    here, there = field.name == :to_least ? [ element.to_id, element.from_id ] : [ element.from_id, element.to_id ]
+    phrase = (field.name == :to_least ? element.phrase : element.inverse_phrase).presence
+    "#{Kelvath::Logical::Wording.of(@model).plural(@model.fetch(here).name)} of each #{@model.fetch(there).name}" \
+      "#{": #{phrase}" if here == there && phrase}"
   end
 
   private
+
+  # How many there may be at an end: the usual numbers, or any other.
+  def count_control(element, field, typed, options)
+    name = ENDS.fetch(field.name)
+    shown = Kelvath::Editing::Counts.shown(element, Kelvath::Editing::Counts::FIELDS.fetch(name))
+    options = options.merge("hx-vals": { field: name, seen: shown }.to_json)
+    known = [ shown, *Kelvath::Editing::Counts::USUAL ].uniq.map { |text| [ text, text ] }
+    known << [ "other numbers…", "" ]
+    list = select_tag("value", options_for_select(known, shown), **options, hidden: typed,
+                      data: { other_target: "list", action: "change->other#choose:capture keydown->leave#escape" })
+    line = text_field_tag("value", typed, **options, id: "#{options[:id]}-other", hidden: !typed, autocomplete: "off",
+                          placeholder: "2 to 4, at most 3", "aria-label": end_label(element, field),
+                          data: { other_target: "typed", action: "keydown->leave#escape" })
+    tag.div(list + line, data: { controller: "other" })
+  end
 
   # Sizes that the type cannot have are not asked for, unless something stands there.
   def size_elsewhere?(element, field)
@@ -159,12 +182,6 @@ module FieldsHelper
   end
 
   def number_or_text(element, field, value, options)
-    simple = ENDS[field.name]
-    if simple
-      others = simple.any? { |_, known| known == value.to_s } ? [] : [ [ value.to_s, value.to_s ] ]
-      return select_tag("value", options_for_select(simple + others, value.to_s), **options)
-    end
-
     text_field_tag("value", value, **options, **naming(element, field), autocomplete: "off", spellcheck: false)
   end
 

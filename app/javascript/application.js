@@ -23,6 +23,7 @@ import Relating from RAILS_ASSET_URL("controllers/drawing/relating.js")
 import Busy from RAILS_ASSET_URL("controllers/forms/busy.js")
 import Copy from RAILS_ASSET_URL("controllers/forms/copy.js")
 import Decides from RAILS_ASSET_URL("controllers/forms/decides.js")
+import Other from RAILS_ASSET_URL("controllers/forms/other.js")
 import Print from RAILS_ASSET_URL("controllers/forms/print.js")
 import Prose from RAILS_ASSET_URL("controllers/forms/prose.js")
 import Submit from RAILS_ASSET_URL("controllers/forms/submit.js")
@@ -53,6 +54,7 @@ const controllers = {
   busy: Busy,
   copy: Copy,
   decides: Decides,
+  other: Other,
   print: Print,
   prose: Prose,
   submit: Submit,

@@ -6,6 +6,7 @@ require_relative "ddl/names"
 require_relative "ddl/name_finder"
 require_relative "ddl/splitter"
 require_relative "ddl/statement"
+require_relative "ddl/unkept"
 require_relative "ddl/writer"
 
 module Kelvath

@@ -7,9 +7,12 @@ module Kelvath
 
     # Sets one field from text as typed. seen: the value the person saw before typing, when it may
     # differ from the model's by now (the journal then tells the clash); ids: for the columns within a column, of which
-    # its type can tell. Raises InvalidValue, NotFound.
+    # its type can tell. A field can be one of Counts::FIELDS, too. Raises InvalidValue, NotFound.
     def set(model, id, field_name, raw, seen: nil, ids: nil)
       element = model.fetch(id)
+      side = Counts::FIELDS[field_name.to_s]
+      return Counts.set(element, side, raw.to_s, seen:) if side && element.kind == :relationship
+
       field = element.class.fetch_field(field_name)
       value = read(model, element, field, raw)
       value = Entities.domain_named(model, value) if field.name == :domain_id && value && !model.key?(value)
@@ -60,6 +63,7 @@ end
 
 require_relative "editing/entities"
 require_relative "editing/field_text"
+require_relative "editing/counts"
 require_relative "editing/attributes"
 require_relative "editing/columns"
 require_relative "editing/identifiers"

@@ -60,8 +60,8 @@ module Kelvath
       IdentifyingCycle, MissingIdentifier, MissingDefinition, MissingAttributes, UnresolvedManyToMany,
       MandatoryAtBothEnds, MissingVerbPhrase, VerbPhraseNotPlain, RoleNameNeeded, StandingAlone, DiscriminatorMissing,
       TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain,
-      ValueUnfit, BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed, CardsOverlap,
-      SqlPieceBroken, SqlNameUnknown, VersionLacksIt
+      ValueUnfit, BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed,
+      CardsOverlap, SqlPieceBroken, SqlNameUnknown, VersionLacksIt
     ].freeze
   end
 end

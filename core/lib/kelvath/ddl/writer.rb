@@ -24,7 +24,7 @@ module Kelvath
       # The whole Script.
       def script
         written = statements
-        Script.new(heading: heading + @left_out, statements: written)
+        Script.new(heading: heading + @left_out + Unkept.of(model, tables), statements: written)
       end
 
       private

@@ -99,7 +99,11 @@ module Kelvath
             letter(number(link.to_end, both ? "M" : "N"), points[-1], points[-2], 8) ]
         end
 
-        def number((_least, most), many) = most.nil? ? many : most.to_s
+        def number(ends, many)
+          return range(ends) if counted?(ends)
+
+          ends.last.nil? ? many : ends.last.to_s
+        end
 
         SHARES = [ 0.5, 0.38, 0.62, 0.26, 0.74, 0.14, 0.86 ].freeze
 

@@ -15,7 +15,9 @@ module Kelvath
           return subtype_marks(link, points) if link.kind == :subtype
 
           [ [ points[0], points[1], link.from_end ], [ points[-1], points[-2], link.to_end ] ].select(&:last)
-            .flat_map { |tip, inner, ends| EndMarks.shapes(tip, inner, *ends) }
+            .flat_map { |tip, inner, ends|
+              [ *EndMarks.shapes(tip, inner, *ends), *(letter(range(ends), tip, inner, 24) if counted?(ends)) ]
+            }
         end
 
         def dashed?(link) = link.kind != :subtype && !link.solid
@@ -27,6 +29,9 @@ module Kelvath
             *(Entry.new(
               sample({ solid: false }), "the child has an identifier of its own"
             ) if links.any? { |link| link.kind != :subtype && !link.solid }),
+            *(Entry.new(
+              [ ink.text(:line_letter, 6, 14, "2..4") ], "so many at least and at most"
+            ) if links.any? { |link| [ link.from_end, link.to_end ].compact.any? { |ends| counted?(ends) } }),
             *(Entry.new(
               subtype_sample, "subtypes: x one at most; double bar: each is one"
             ) if links.any? { |link| link.kind == :subtype }) ]

@@ -155,6 +155,9 @@ module Kelvath
           [ [ (one[0] + two[0]) / 2.0, (one[1] + two[1]) / 2.0 ], (one[1] - two[1]).abs < 1, points.index(one) ]
         end
 
+        # Does an end ask for another number than none, one or many?
+        def counted?((least, most)) = least.to_i > 1 || most.to_i > 1
+
         # "1", "0..1", "0..*", "2..5"
         def range((least, most))
           least.to_i == most ? most.to_s : (least.to_i.zero? && most.nil? ? "*" : "#{least.to_i}..#{most || '*'}")
