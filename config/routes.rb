@@ -60,6 +60,7 @@ Rails.application.routes.draw do
     resources :transformations, only: %i[new create]
     resources :findings, only: :index do
       resource :fix, only: %i[new create]
+      resource :aside, only: %i[create destroy]
     end
     resources :finds, only: :index
     resources :designs, only: %i[index create] do

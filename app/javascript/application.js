@@ -8,6 +8,7 @@ import Fold from RAILS_ASSET_URL("controllers/desk/fold.js")
 import Keys from RAILS_ASSET_URL("controllers/desk/keys.js")
 import Leave from RAILS_ASSET_URL("controllers/desk/leave.js")
 import Menu from RAILS_ASSET_URL("controllers/desk/menu.js")
+import Narrow from RAILS_ASSET_URL("controllers/desk/narrow.js")
 import Selection from RAILS_ASSET_URL("controllers/desk/selection.js")
 import Slip from RAILS_ASSET_URL("controllers/desk/slip.js")
 import Toasts from RAILS_ASSET_URL("controllers/desk/toasts.js")
@@ -39,6 +40,7 @@ const controllers = {
   keys: Keys,
   leave: Leave,
   menu: Menu,
+  narrow: Narrow,
   selection: Selection,
   slip: Slip,
   toasts: Toasts,

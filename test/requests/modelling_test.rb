@@ -15,6 +15,7 @@ class ModellingTest < ActionDispatch::IntegrationTest
   def now = @stored.reload.model
   def label = @stored.journal_entries.latest_first.first.label
   def id(name) = entity(@model, name).id
+  def id_now(name) = entity(now, name).id
 
   # Does it, then undoes it, and checks that the model is as it was.
   def assert_undoable(expected_label)
@@ -156,7 +157,7 @@ class ModellingTest < ActionDispatch::IntegrationTest
 
   test "findings are counted, shown and mended" do
     get model_findings_path(@stored)
-    assert_select "section h3", minimum: 3
+    assert_select ".finding-group summary", minimum: 3
     finding = Kelvath::Findings.of(@model).find { |each| each.check.key == "unresolved_many_to_many" }
     ask :get, new_model_finding_fix_path(@stored, finding.key)
     assert_match(/entity Engineer Vessel Class/, response.body)
@@ -166,6 +167,27 @@ class ModellingTest < ActionDispatch::IntegrationTest
     ask :post, model_finding_fix_path(@stored, "missing_identifier:nobody"), number: 0
     assert_response :not_found
     ask :post, model_finding_fix_path(@stored, finding.key), number: "first"
+    assert_response :bad_request
+  end
+
+  test "a finding is put aside, counted as such, and taken up again; a definition is written, never made up" do
+    ask :post, model_elements_path(@stored), kind: "entity", name: "Buoy"
+    key = "missing_definition:#{id_now('Buoy')}"
+    ask :get, new_model_finding_fix_path(@stored, key)
+    assert_select "textarea[name=text]"
+    assert_undoable(/Put a finding aside: Buoy has no definition/) do
+      ask :post, model_finding_aside_path(@stored, key), reason: "Bought in."
+      get model_findings_path(@stored)
+      assert_select ".finding-group", text: /Put aside 1 Buoy has no definition\. Bought in\./
+      get model_findings_path(@stored, count: "yes")
+      assert_match(/1 put aside/, response.body)
+    end
+    ask :post, model_finding_aside_path(@stored, key), reason: " "
+    assert_response :unprocessable_entity
+    ask :delete, model_finding_aside_path(@stored, key)
+    assert_response :not_found
+    assert_undoable(/Write its definition/) { ask :post, model_finding_fix_path(@stored, key), number: 0, text: "A mark." }
+    ask :post, model_finding_fix_path(@stored, key), number: 0
     assert_response :bad_request
   end
 
@@ -195,7 +217,7 @@ class ModellingTest < ActionDispatch::IntegrationTest
     end
     ask :patch, "#{model_path(@stored)}/sentences/relationship:#{link.id}", text: "Vessels are blue."
     assert_response :unprocessable_entity
-    assert_match(/data-reason="This is none of the sentences/, response.body)
+    assert_match(/data-reason="After “Vessels” word 2 is “are”/, response.body)
     get model_prose_path(@stored, format: :text)
     assert_equal Kelvath::Prose.text(now), response.body.force_encoding("UTF-8")
   end

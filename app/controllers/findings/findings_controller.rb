@@ -8,10 +8,11 @@ class FindingsController < ApplicationController
 
     stage = params[:stage].presence_in(Desk::STAGES.keys) || "logical"
     @desk = Desk.new(@stored, @model, view: "findings", stage:, design: @model.of_kind(params[:design].to_s, :design))
-    @findings = FindingsCache.fetch(@stored, @model, @desk.part)
-    return render partial: "desk/findings", locals: { desk: @desk, found: @findings } if params[:count]
+    found = FindingsCache.fetch(@stored, @model, @desk.part)
+    return render partial: "desk/findings", locals: { desk: @desk, found: } if params[:count]
 
-    render partial: "findings/list", locals: { findings: @findings } if request.headers["HX-Request"]
+    @findings, @aside = Kelvath::Findings.parted(@model, found)
+    render partial: "findings/list", locals: { findings: @findings, aside: @aside } if request.headers["HX-Request"]
   end
 
   private
@@ -21,6 +22,6 @@ class FindingsController < ApplicationController
     element = @model.fetch(id)
     within = [ id, *@model.child_ids(id) ].to_set
     found = FindingsCache.fetch(@stored, @model, Kelvath::Model::Parts.of(element, @model))
-    found.select { |finding| within.include?(finding.element_id) }
+    Kelvath::Findings.parted(@model, found.select { |finding| within.include?(finding.element_id) }).first
   end
 end

@@ -10,8 +10,9 @@ module Kelvath
       # The same finding keeps its key for as long as it stands: "missing_definition:01H…"
       def key = "#{check.key}:#{element_id}"
     end
-    # title: what pressing it does; change: answers the ChangeSet when it is called with ids.
-    Fix = Struct.new(:title, :change, keyword_init: true)
+    # title: what pressing it does; change: answers the ChangeSet when it is called with ids and, if it asks for one, a
+    # text; asks: what a person is asked to write for it, nil for nothing.
+    Fix = Struct.new(:title, :change, :asks, keyword_init: true)
 
     module_function
 
@@ -29,6 +30,27 @@ module Kelvath
     # The one of some findings that has a key. Raises NotFound.
     def find(findings, key)
       findings.find { |finding| finding.key == key } || raise(NotFound, "That finding no longer stands.")
+    end
+
+    # Findings, parted: those that stand, and { Finding => Aside element } of those that were put aside.
+    def parted(model, findings)
+      asides = model.all(:aside).to_h { |aside| [ aside.finding, aside ] }
+      return [ findings, {} ] if asides.empty?
+
+      aside, standing = findings.partition { |finding| asides.key?(finding.key) }
+      [ standing, aside.to_h { |finding| [ finding, asides.fetch(finding.key) ] } ]
+    end
+
+    # ChangeSet that puts a finding aside, by its key, for a reason as typed. Raises InvalidValue, NotFound.
+    def put_aside(model, finding, reason, by:, ids:)
+      reason = Metamodel::Aside.fetch_field(:reason).parse(reason).strip
+      raise InvalidValue.new("Say why it may stay as it is.", field: :reason, value: reason) if reason.empty?
+
+      Draft.change(model, ids:) do |draft|
+        known = model.all(:aside).find { |each| each.finding == finding.key }
+        draft.remove(known.id) if known
+        draft.add(:aside, finding: finding.key, reason:, person: by)
+      end
     end
 
     # What would mend a finding of a model: [Fix, …]; empty if it no longer stands.

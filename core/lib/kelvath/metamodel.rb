@@ -20,7 +20,7 @@ module Kelvath
       UnreadSentence,
       Design, Schema, Table, Column, Key, ForeignKey, Check, Clause, Index, View,
       Diagram, DiagramNode, DiagramNote,
-      CustomField, CustomValue, Note,
+      CustomField, CustomValue, Aside, Note,
       LexiconEntry, NameRule
     ].to_h { |kind| [ kind.kind, kind ] }.freeze
 

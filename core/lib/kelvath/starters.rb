@@ -53,6 +53,7 @@ module Kelvath
         field = element.class.fetch_field(name)
         [ name, field.reference? ? map[value] : field.references? ? value.filter_map { |id| map[id] } : value ]
       end
+      values[:given] = true if element.kind == :domain
       element.class.new(id: map.fetch(element.id), parent_id: map[element.parent_id], **values)
     end
 

@@ -258,12 +258,30 @@ class FindingsTest < CoreTest
     assert_empty findings.select { |finding| finding.check.weighs == :error }
   end
 
+  def test_a_finding_is_put_aside_with_a_reason_and_taken_up_again
+    base = Draft.new(Model::EMPTY, ids:).tap { |draft| draft.add(:entity, name: "Vessel") }.model
+    finding = Findings.of(base).first
+    assert_raises(InvalidValue) { Findings.put_aside(base, finding, " ", by: "Ada", ids:) }
+    2.times { base = Findings.put_aside(base, finding, "Bought in.", by: "Ada", ids:).apply(base) }
+    standing, aside = Findings.parted(base, Findings.of(base))
+    assert_equal [ [ "Bought in.", "Ada" ] ], aside.values.map { |each| [ each.reason, each.person ] }
+    refute_includes standing, finding
+    taken_up = Editing.remove(base, [ aside.values.first.id ], ids:).apply(base)
+    assert_includes Findings.parted(taken_up, Findings.of(taken_up)).first, finding
+  end
+
+  def test_domains_of_a_starter_may_wait
+    base = Starters.begin(Starters.shipped.first, "New", ids:).apply(Model::EMPTY)
+    assert base.all(:domain).any?
+    assert_empty of_check(base, "unused_domain")
+  end
+
   private
 
   def of_check(model, key) = Findings.of(model, STANDARD).select { |finding| finding.check.key == key }
 
   def assert_mends(model, finding, fix)
-    change = fix.change.call(ids)
+    change = fix.asks ? fix.change.call(ids, "A ferry.") : fix.change.call(ids)
     after = change.apply(model)
     Invariants.check(change, after)
     refute_includes Findings.of(after, STANDARD).map(&:key), finding.key, "#{finding.check.key}: #{fix.title}"

@@ -61,6 +61,38 @@ class LearningTest < CoreTest
                  [ proposals["crwmbr"].word, proposals["crwmbr"].evidence.first ]
   end
 
+  # Other words than those it was measured on: what is promised on the whole, and what is promised surely.
+  def test_a_confidence_is_the_share_of_guesses_that_are_right
+    learner = Naming::Learning::FromNames.new([], Naming::Lexicon.new([]))
+    guesses = other_words.flat_map do |word|
+      short_forms(word).filter_map do |short|
+        raw, best = learner.raw(short)
+        [ learner.calibrated(raw), best == word ] if raw
+      end
+    end
+    share = ->(list) { list.count(&:last).fdiv(list.size) }
+    assert_in_delta share[guesses], guesses.sum(&:first) / guesses.size, 0.06
+    assert_operator share[guesses.select { |confidence, _| confidence > 0.9 }], :>, 0.85
+  end
+
+  def other_words
+    words = [ Naming::Dictionary.trade.select { |word| word.length > 4 }.sort,
+              Naming::Dictionary.ranks.select { |word, rank| word.length > 4 && rank < 6_000 }.keys.sort ]
+    words.flat_map { |list| list.sample(40, random: Random.new(9)) }
+  end
+
+  def short_forms(word)
+    heard = Naming::Learning::Abbreviation.skeleton(word)
+    forms = [ heard, word[0, 3], word[0, 4], heard[0, 3], heard[0, 4], "#{heard[0]}#{heard[-1]}" ]
+    forms.uniq.select { |form| form.length.between?(2, 6) && form != word }
+  end
+
+  def test_words_of_the_logical_side_are_no_short_forms
+    base = model("Berth", Berth: [ "Is Lettable: boolean", "VAT Rate: decimal", "Vsl: text" ])
+    shorts = Naming::Learning.of(derived(base, "sqlite").first, Naming::Lexicon.new([])).map(&:short)
+    assert_empty %w[is vat vsl] & shorts
+  end
+
   def test_what_is_learned_is_proposed_to_the_lexicon
     proposals = [ Naming::Learning::Proposal.new(
       word: "vessel", short: "vsl", confidence: 0.9, evidence: [], others: []

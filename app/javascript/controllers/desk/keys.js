@@ -1,4 +1,5 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
+import { waits } from RAILS_ASSET_URL("/saving.js")
 
 // The keys that work everywhere on the desk, and the dialogs that show what would happen.
 export default class extends Controller {
@@ -30,6 +31,18 @@ export default class extends Controller {
 
   close() {
     document.getElementById("ask").close()
+  }
+
+  // A dialog stays until the server has taken what was typed in it; what it refuses is said in it.
+  done({ detail }) {
+    if (detail.requestConfig.verb === "get") return
+    if (detail.successful || waits(detail)) return this.close()
+    const said = new DOMParser().parseFromString(detail.xhr.responseText, "text/html").querySelector(".toast-wrong")
+    const place = document.querySelector("#ask [data-refusal]")
+    if (!place) return
+    place.textContent = said?.textContent || "That could not be done."
+    place.hidden = false
+    place.scrollIntoView({ block: "nearest" })
   }
 
   take(event, act) {

@@ -94,6 +94,12 @@ module Kelvath
         Fix.new(title:, change: ->(ids) { Draft.change(found, ids:, &block) })
       end
 
+      # A fix for which a person writes a text: the block gets a Draft and the text.
+      def written(title, asks:)
+        found = model
+        Fix.new(title:, asks:, change: ->(ids, text) { Draft.change(found, ids:) { |draft| yield draft, text } })
+      end
+
       # A fix that is one of the transformations.
       def transform(title, kind, **arguments)
         found = model

@@ -2,9 +2,9 @@
 
 module Kelvath
   module Findings
-    # What nobody uses misleads whoever chooses.
+    # What nobody uses misleads whoever chooses; what a starter offers is there to be used some day.
     class UnusedDomain < Check
-      holds "Every domain is used."
+      holds "Every domain that was made for this model is used."
       weighs :hint
       looks_at :domain
 
@@ -15,7 +15,7 @@ module Kelvath
       private
 
       def about(domain)
-        return [] if %i[attribute domain].any? { |kind| model.referrers(domain.id, kind).any? }
+        return [] if domain.given || %i[attribute domain].any? { |kind| model.referrers(domain.id, kind).any? }
 
         [ finding(domain, "No attribute uses the domain #{domain.name}.",
                   fix("Remove it") { |draft| draft.remove(domain.id) }) ]

@@ -50,20 +50,12 @@ module Kelvath
       def about(entity)
         return [] unless entity.definition.strip.empty?
 
-        begun = fix("Begin one from its relationships") do |draft|
-          draft.set(entity.id, definition: first_words(entity))
+        # A definition is known to people alone.
+        asks = "What #{Inflection.article(entity.name)} #{entity.name} is"
+        write = written("Write its definition", asks:) do |draft, text|
+          draft.set(entity.id, definition: Metamodel::Entity.fetch_field(:definition).parse(text))
         end
-        [ finding(entity, "#{entity.name} has no definition.", begun) ]
-      end
-
-      # Something true to begin with, for a person to better.
-      def first_words(entity)
-        read = Logical::Sentences.relations(model, entity).first
-        if read
-          "What #{read.sub(/\AEach #{Regexp.escape(entity.name)} /, '')}"
-        else
-          "A #{entity.name.downcase} that the business keeps data about."
-        end
+        [ finding(entity, "#{entity.name} has no definition.", write) ]
       end
     end
 

@@ -84,6 +84,7 @@ module Kelvath
       field :base_id, :reference, to: :domain, label: "Parent domain"
       include Typed
       field :definition, :text
+      field :given, :flag, internal: true, compared: false # a starter set it out
 
       # Entities with attributes of it, or of a domain that is based on it.
       def card_ids(model, seen = Set.new)
@@ -234,6 +235,18 @@ module Kelvath
       field :position, :number, internal: true
 
       def label(_model) = Metamodel.quoted(text)
+    end
+
+    # A finding that may stay as it is, and why. finding: its key; one that no longer stands is kept in case it comes
+    # again.
+    class Aside < Element
+      side :house
+      field :finding, :name, internal: true
+      field :reason, :text
+      field :person, :name, internal: true
+
+      def self.title = "finding put aside"
+      def label(_model) = Metamodel.quoted(reason)
     end
 
     # A field of the house's own for one kind of element.

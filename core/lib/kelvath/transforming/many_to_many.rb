@@ -24,9 +24,8 @@ module Kelvath
         end
 
         from, to = model.fetch(element.from_id), model.fetch(element.to_id)
-        sentences = Logical::Sentences.read_back(model, element).join(" ")
         made = entity_beside(from, entity_name(arguments[:name], "#{from.name} #{to.name}"),
-                             definition: element.definition.empty? ? sentences : element.definition)
+                             definition: element.definition)
         half(from, made, element.phrase, least: element.to_least, role: "")
         half(to, made, element.inverse_phrase, least: element.from_least, role: role(to))
         model.children(element.id, :attribute).each { |attribute| move(attribute, made.id) }

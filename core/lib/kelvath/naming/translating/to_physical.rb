@@ -115,7 +115,7 @@ module Kelvath
 
         # Digits and joints need no entry, and what is a short form already stays as it is.
         def unknown?(part)
-          part.entry.nil? && !Lettering::JOINTS.include?(part.word.downcase) && !part.word.match?(/\A\d+\z/) &&
+          part.entry.nil? && !Lettering::FUNCTION_WORDS.include?(part.word.downcase) && !part.word.match?(/\A\d+\z/) &&
             @lexicon.meanings(part.word).empty?
         end
 

@@ -85,8 +85,10 @@ module Kelvath
         return [ Step.new(word: token, text: token, entry: nil, mark: :number) ] if token.match?(/\A\d+\z/)
 
         numbered(token, keys, beside, domain) || run_together(token) ||
-          [ Step.new(word: token, text: kept(token), entry: nil, mark: :unknown) ]
+          [ Step.new(word: token, text: kept(token), entry: nil, mark: joint?(token) ? :number : :unknown) ]
       end
+
+      def joint?(token) = Lettering::FUNCTION_WORDS.include?(token.downcase)
 
       def chosen(token, meanings, keys, beside, last, domain)
         if meanings.one?

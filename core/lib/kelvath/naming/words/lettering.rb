@@ -11,6 +11,12 @@ module Kelvath
       # Words that stay small within a capitalised name.
       JOINTS = %w[of for the and or in on at by to with].to_set.freeze
 
+      # Words that only hold others together: they need no entry in a lexicon.
+      FUNCTION_WORDS = (JOINTS | %w[
+        is are was be been has have had can may must do does not no as an a if per via from into onto out off over under
+        up down than that this these its it end so but nor all any each
+      ]).freeze
+
       # Cases that say by themselves what stands between words.
       JOINING = %w[camelCase PascalCase snake_case kebab-case].freeze
 
