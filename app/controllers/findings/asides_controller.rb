@@ -5,7 +5,7 @@ class AsidesController < ApplicationController
   include OfFinding
 
   def create
-    commit Kelvath::Findings.put_aside(@model, finding, params.require(:reason), by: person, ids: Ids),
+    commit Kelvath::Findings.put_aside(@model, finding, params[:reason].to_s, by: person, ids: Ids),
            label: "Put a finding aside: #{finding.message}"
   end
 
