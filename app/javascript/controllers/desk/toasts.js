@@ -1,9 +1,9 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 const STAYS = 6000 // ms; something wrong stays twice as long
-const MOST = 3
+const HELD = 4000 // ms in which nothing takes the place of something wrong
 
-// Lets notices go after a while, and keeps only the latest few.
+// One notice at a time: the latest, joined with the one before it if both say the same.
 export default class extends Controller {
   connect() {
     this.observer = new MutationObserver(() => this.tend())
@@ -16,13 +16,27 @@ export default class extends Controller {
   }
 
   tend() {
-    const toasts = [...this.element.querySelectorAll(".toast")]
-    toasts.slice(0, -MOST).forEach((toast) => toast.remove())
-    toasts
-      .filter((toast) => !toast.dataset.timed)
-      .forEach((toast) => {
-        toast.dataset.timed = "yes"
-        setTimeout(() => toast.remove(), toast.classList.contains("toast-wrong") ? STAYS * 2 : STAYS)
-      })
+    const fresh = [...this.element.querySelectorAll(".toast:not([data-since])")]
+    if (!fresh.length) return
+    const shown = this.element.querySelector(".toast[data-since]")
+    const latest = fresh.find((toast) => this.wrong(toast)) || fresh[fresh.length - 1]
+    fresh.filter((toast) => toast !== latest).forEach((toast) => toast.remove())
+    if (shown && this.wrong(shown) && !this.wrong(latest) && Date.now() - shown.dataset.since < HELD)
+      return latest.remove()
+    this.count(latest, shown)
+    shown?.remove()
+    latest.dataset.since = Date.now()
+    setTimeout(() => latest.remove(), this.wrong(latest) ? STAYS * 2 : STAYS)
+  }
+
+  wrong(toast) {
+    return toast.classList.contains("toast-wrong")
+  }
+
+  count(toast, before) {
+    toast.dataset.says = toast.querySelector("span").textContent
+    if (before?.dataset.says !== toast.dataset.says) return
+    toast.dataset.times = Number(before.dataset.times || 1) + 1
+    toast.querySelector("span").textContent += ` ×${toast.dataset.times}`
   }
 }

@@ -70,7 +70,25 @@ export default class extends Controller {
     const cards = chosen.includes(held.card.dataset.id)
       ? chosen.map((id) => this.part(id)).filter((part) => part?.matches(".card, .note"))
       : [held.card]
-    return cards.map((card) => ({ card, box: card.dataset.box.split(" ").map(Number) }))
+    return this.carried(cards).map((card) => ({ card, box: this.box(card) }))
+  }
+
+  // A frame carries the cards and notes that lie wholly in it.
+  carried(cards) {
+    const frames = cards.filter((card) => card.matches(".note-frame")).map((card) => this.box(card))
+    if (!frames.length) return cards
+    const inside = [...document.querySelectorAll("#world .card, #world .note")].filter((card) => {
+      const [x, y, width, height] = this.box(card)
+      return frames.some(
+        ([left, top, across, down]) =>
+          x >= left && y >= top && x + width <= left + across && y + height <= top + down
+      )
+    })
+    return [...new Set([...cards, ...inside])]
+  }
+
+  box(part) {
+    return part.dataset.box.split(" ").map(Number)
   }
 
   part(id) {

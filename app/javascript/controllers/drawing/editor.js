@@ -3,19 +3,25 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 // Writing on the card itself: name, definition, attributes. Enter goes to the next field, Tab as
 // anywhere, Esc out. What is typed is kept when a field is left.
 export default class extends Controller {
-  static values = { elementsUrl: String, cellsUrl: String }
+  static values = { elementsUrl: String, cellsUrl: String, editable: Boolean }
+
+  // What was put down from the palette is written at once.
+  made(event) {
+    setTimeout(() => document.getElementById(`note-${event.detail.id}`) && this.open(event), 0)
+  }
 
   async open(event) {
     const { id } = event.detail
     const note = document.getElementById(`note-${id}`)
-    if (note) return this.openNote(id, note)
-    const card = document.getElementById(`card-${id}`)
-    if (!card || !this.elementsUrlValue) return
+    const card = note || document.getElementById(`card-${id}`)
+    if (!card || !(note || this.editableValue)) return
     const diagram = JSON.parse(document.body.getAttribute("hx-vals")).diagram_id
     const html = await fetch(`${this.elementsUrlValue}/${id}/editor?diagram_id=${diagram}`).then(
       (reply) => reply.ok && reply.text()
     )
-    if (html) this.show(html, card, id)
+    if (!html) return
+    this.show(html, card, id)
+    if (note) this.spread(note)
   }
 
   show(html, card, id) {
@@ -34,7 +40,7 @@ export default class extends Controller {
           if (box.isConnected && !box.contains(document.activeElement)) this.close(false)
         }, 0)
     })
-    const first = box.querySelector(this.next === "attribute" ? "[data-new-attribute]" : "input")
+    const first = box.querySelector(this.next === "attribute" ? "[data-new-attribute]" : "input, textarea")
     this.next = null
     first.focus()
     if (!first.matches("[data-new-attribute]")) first.select()
@@ -100,14 +106,12 @@ export default class extends Controller {
     if (taken) input.defaultValue = input.value
   }
 
-  // A note's text, in a box of its size.
-  openNote(id, note) {
-    const text = [...note.querySelectorAll("text")].map((line) => line.textContent).join(" ")
-    this.show(`<textarea class="input" rows="5" aria-label="Text of the note" data-writes="text"></textarea>`, note, id)
-    const area = document.querySelector("#card-editor textarea")
-    area.value = text
-    area.defaultValue = text
-    area.select()
+  // A note's text is written where it stands, as large as the note; a frame's at its title.
+  spread(note) {
+    const box = document.getElementById("card-editor")
+    const { width, height } = note.firstElementChild.getBoundingClientRect()
+    box.style.width = `${Math.max(140, width)}px`
+    box.querySelector("textarea").style.height = `${note.matches(".note-frame") ? 34 : Math.max(60, height)}px`
   }
 
   close(back) {

@@ -2,6 +2,7 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 const CARD = { width: 190, height: 60 } // room that a new card takes, in drawing units
 const GAP = 40
+const PALETTE = 90 // px that the palette takes at the left
 
 // Typing on the drawing opens a line where the pointer was last; Enter writes it into the model.
 export default class extends Controller {
@@ -66,7 +67,7 @@ export default class extends Controller {
       this.at[0] < frame.right &&
       this.at[1] > frame.top &&
       this.at[1] < frame.bottom
-    return inside ? [this.at[0] - frame.left, this.at[1] - frame.top] : [40, 40]
+    return inside ? [this.at[0] - frame.left, this.at[1] - frame.top] : [PALETTE, 40]
   }
 
   // The line stays until the server has taken it: nothing typed is lost.
@@ -91,7 +92,7 @@ export default class extends Controller {
     const boxes = [...this.drawing.querySelectorAll(".card")].map((card) => card.dataset.box.split(" ").map(Number))
     const frame = this.frame.getBoundingClientRect()
     const canvas = this.application.getControllerForElementAndIdentifier(this.element, "canvas")
-    const left = canvas.toDrawing(frame.left + 30, 0).x
+    const left = canvas.toDrawing(frame.left + PALETTE, 0).x
     const right = canvas.toDrawing(frame.right - 30, 0).x
     let { x, y } = point
     for (let step = 0; step < 400; step += 1) {
