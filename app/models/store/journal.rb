@@ -74,7 +74,7 @@ class Journal
       return if fitting.empty?
 
       label ||= fitting.describe(before) # of what was done, not of what follows
-      fitting = Kelvath::Naming::Following.complete(fitting, before, -> { NamingStandard.of(before) }) if follow
+      fitting = completed(fitting, before) if follow
       after = fitting.apply(before)
       Kelvath::Invariants.check(fitting, after, restoring: strict)
       entry = @stored.journal_entries.new(revision: @stored.revision + 1, person: by, kind:, label:,
@@ -85,6 +85,12 @@ class Journal
       return Commit.new(entry:, change_set: fitting, before:, after:)
     end
     raise Busy
+  end
+
+  # With what follows from it: names of the other side, cards that give way to those that grow.
+  def completed(change_set, before)
+    named = Kelvath::Naming::Following.complete(change_set, before, -> { NamingStandard.of(before) })
+    Kelvath::Diagram::MakingRoom.complete(named, before)
   end
 
   # Everything or nothing; false if the model has moved on since it was read.

@@ -99,6 +99,11 @@ export default class extends Controller {
     })
   }
 
+  // The drawing zooms to what is selected.
+  zoom() {
+    this.dispatch("zoom", { target: window })
+  }
+
   toggleLight() {
     this.lit = !this.lit
     this.light()

@@ -13,7 +13,7 @@ module Kelvath
       # tag: "PK", "AK1", "FK" or several; detail: the type; optional: may be empty.
       Row = Struct.new(:tag, :text, :detail, :optional, :id, keyword_init: true)
 
-      FAR_SIZES = (14..34).freeze
+      FAR = 24 # size of names seen from far away, the same on all cards
       WITHIN = "\u00A0\u00A0\u00A0" # before a column within a column, for each step
       LONGEST = 200 # characters of a text on a card: more than the widest one shows
       LONGEST_DEFINITION = 600 # the same in the lines of a definition
@@ -130,16 +130,12 @@ module Kelvath
 
       def cut(text) = text.length > LONGEST ? text[0, LONGEST] : text
 
-      # The name in a size that fills the card.
+      # The name in as many lines as there is room for.
       def far(name, width, height)
-        name = cut(name)
         font = Font.weight(600)
-        words = name.split(/[\s_]+/).reject(&:empty?)
-        widest = words.map { |word| font.width(word, 1) }.max || 1
-        size = [ (width - 16) / widest,
-                 (height - 8) / (words.size * 1.15) ].min.clamp(FAR_SIZES.min, FAR_SIZES.max).floor
-        lines = words.size * size * 1.15 > height ? [ name ] : words
-        [ lines.map { |line| font.fit(line, size, width - 10) }, size ]
+        most = [ (height / (FAR * 1.15)).floor, 1 ].max
+        lines = font.wrap(cut(name).tr("_", " "), FAR, width - 10, most:)
+        [ lines.map { |line| font.fit(line, FAR, width - 10) }, FAR ]
       end
     end
 
