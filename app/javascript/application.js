@@ -4,11 +4,11 @@ import { startSaving, waits } from RAILS_ASSET_URL("saving.js")
 import { startNews } from RAILS_ASSET_URL("news.js")
 import Command from RAILS_ASSET_URL("controllers/desk/command.js")
 import Filter from RAILS_ASSET_URL("controllers/desk/filter.js")
-import Fold from RAILS_ASSET_URL("controllers/desk/fold.js")
 import Keys from RAILS_ASSET_URL("controllers/desk/keys.js")
 import Leave from RAILS_ASSET_URL("controllers/desk/leave.js")
 import Menu from RAILS_ASSET_URL("controllers/desk/menu.js")
 import Narrow from RAILS_ASSET_URL("controllers/desk/narrow.js")
+import Panel from RAILS_ASSET_URL("controllers/desk/panel.js")
 import Selection from RAILS_ASSET_URL("controllers/desk/selection.js")
 import Slip from RAILS_ASSET_URL("controllers/desk/slip.js")
 import Toasts from RAILS_ASSET_URL("controllers/desk/toasts.js")
@@ -36,11 +36,11 @@ import Grid from RAILS_ASSET_URL("controllers/ledger/grid.js")
 const controllers = {
   command: Command,
   filter: Filter,
-  fold: Fold,
   keys: Keys,
   leave: Leave,
   menu: Menu,
   narrow: Narrow,
+  panel: Panel,
   selection: Selection,
   slip: Slip,
   toasts: Toasts,
