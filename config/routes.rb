@@ -51,6 +51,7 @@ Rails.application.routes.draw do
       resource :editor, only: :show
       resource :identifier_rank, only: :update
     end
+    resource :several, only: :update, controller: "several"
     resources :custom_values, only: :update
     resources :cells, only: :update
     resources :orders, only: :create

@@ -11,7 +11,7 @@ module FieldsHelper
   def shown_fields(element)
     element.class.fields.values.reject { |field| field.internal? || field.type == :digest || field.name.end_with?(
       "from_id", "to_id", "target_table_id", "_most"
-    ) || size_elsewhere?(element, field) || unseen?(element, field) }
+    ) || unseen?(element, field) }
   end
 
   # Those that stand for fields of an element that changed; names: as the page or the metamodel calls them.
@@ -28,7 +28,8 @@ module FieldsHelper
     return count_control(element, field, typed, options) if ENDS.key?(field.name)
 
     case field.type
-    when :text, :expression then text_area_tag("value", value, **options, rows: 3)
+    when :text, :expression
+      text_area_tag("value", value, **options, rows: 3, placeholder: inherited(element, field))
     when :flag then check_box_tag("value", "true", value, **options, class: "accent-sea size-4")
     when :options then text_field_tag("value", value, **options, **known_options(element), autocomplete: "off")
     when :name
@@ -65,6 +66,14 @@ module FieldsHelper
       "#{": #{phrase}" if here == there && phrase}"
   end
 
+  # Sizes that the type cannot have are hidden until it can, unless something stands there.
+  def size_elsewhere?(element, field)
+    return false unless SIZES.include?(field.name) && element.class.fields.key?(:type)
+
+    type = Kelvath::Logical::ValueType.of(element, @model).name
+    element[field.name].nil? && !Kelvath::Metamodel::SIZED_TYPES.fetch(type, []).include?(field.name)
+  end
+
   private
 
   # How many there may be at an end: the usual numbers, or any other.
@@ -82,12 +91,16 @@ module FieldsHelper
     tag.div(list + line, data: { controller: "other" })
   end
 
-  # Sizes that the type cannot have are not asked for, unless something stands there.
-  def size_elsewhere?(element, field)
-    return false unless SIZES.include?(field.name) && element.class.fields.key?(:type)
+  INHERITED = [ *SIZES, *Kelvath::Logical::ValueType::INHERITED ].freeze
 
-    type = Kelvath::Logical::ValueType.of(element, @model).name
-    element[field.name].nil? && !Kelvath::Metamodel::SIZED_TYPES.fetch(type, []).include?(field.name)
+  # What a field is where the element says nothing itself: "30, from Title"; nil if nothing is.
+  def inherited(element, field)
+    return unless INHERITED.include?(field.name) && %i[attribute domain].include?(element.kind)
+    return unless element[field.name].to_s.empty?
+
+    value = Kelvath::Logical::ValueType.of(element, @model)[field.name].to_s
+    source = Kelvath::Logical::ValueType.source(element, field.name, @model) unless value.empty?
+    "#{value}, from #{source.name}" if source
   end
 
   # What a name can be where it is one of what exists: [[what is shown, value], …]; nil where it is free.
@@ -156,7 +169,7 @@ module FieldsHelper
   end
 
   def choices(element, field, value, options)
-    list = field.type == :choice ? field.values.map { |each| [ choice_words(field, each), each ] } :
+    list = field.type == :choice ? field.values.map { |each| [ choice_words(field, each, element), each ] } :
              [ [ "none", "" ], *referable(element, field) ]
     select_tag("value", options_for_select(list, value.to_s), **options)
   end
@@ -164,7 +177,11 @@ module FieldsHelper
   EMPTY_WORDS = { detail: "as suits the stage", colour: "none", on_delete: "as the platform does",
                   on_update: "as the platform does" }.freeze
 
-  def choice_words(field, value)
+  def choice_words(field, value, element)
+    if field.name == :type && value.empty? && element.kind != :custom_field
+      type = Kelvath::Logical::ValueType.of(element, @model)
+      return "#{type}, from #{Kelvath::Logical::ValueType.source(element, :type, @model).name}" if type.name.present?
+    end
     if field.name == :notation && Kelvath::Metamodel::NOTATIONS.key?(value)
       return Kelvath::Metamodel::NOTATIONS[value].upcase_first
     end
@@ -182,7 +199,8 @@ module FieldsHelper
   end
 
   def number_or_text(element, field, value, options)
-    text_field_tag("value", value, **options, **naming(element, field), autocomplete: "off", spellcheck: false)
+    text_field_tag("value", value, **options, **naming(element, field), autocomplete: "off", spellcheck: false,
+                   placeholder: inherited(element, field))
   end
 
   # Fields beside which the physical name forms while they are typed in.

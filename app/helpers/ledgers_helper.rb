@@ -37,9 +37,11 @@ module LedgersHelper
     computed = !row.editable || column.kind == :computed
     title = error ? error.message : cell_title(row, column, text)
     cell = +%(<td id="cell-#{row.id}-#{column.name}" role="gridcell" data-cell data-column="#{column.name}")
-    seen = ERB::Util.html_escape(row.cells[column.name].to_s)
+    inherited = row.inherited&.key?(column.name) && !typed
+    seen = inherited ? "" : ERB::Util.html_escape(row.cells[column.name].to_s)
     cell << %( data-kind="#{column.kind}" data-seen="#{seen}" tabindex="-1")
-    cell << %( class="#{[ ("computed" if computed), ("cell-wrong" if error) ].compact.join(' ')}") if computed || error
+    marks = [ ("computed" if computed), ("cell-wrong" if error), ("inherited" if inherited) ].compact
+    cell << %( class="#{marks.join(' ')}") if marks.any?
     cell << %( data-fixed aria-readonly="true") if computed
     cell << %( aria-invalid="true") if error
     cell << %( data-choices="#{ERB::Util.html_escape(column.choices.join('|'))}") if column.choices
@@ -64,6 +66,7 @@ module LedgersHelper
 
   # What a cell says that does not show: where a migrated attribute is from, or a text that is cut off.
   def cell_title(row, column, text)
+    return "From the domain #{row.inherited[column.name]}" if row.inherited&.key?(column.name)
     return "Migrated #{row.origin}" if row.origin && column.name == "name"
 
     text if text.length > column.width

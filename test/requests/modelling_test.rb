@@ -46,6 +46,62 @@ class ModellingTest < ActionDispatch::IntegrationTest
     assert_response :unprocessable_entity
   end
 
+  test "one thing is said of several at once" do
+    chosen = [ id("Vessel"), id("Route") ].join(",")
+    shown = @model.children(@logical.id, :diagram_node).select { |node| chosen.include?(node.element_id) }.map(&:id)
+    { "subject_area" => [ "Sea", ->(entity) { now[entity.subject_area_id]&.name } ],
+      "tag" => [ "Old", ->(entity) { now[entity.tag_ids.last]&.name } ] }.each do |act, (value, said)|
+        assert_undoable(/of 2 objects: #{value}/) do
+          ask(:patch, model_several_path(@stored), act:, value:, chosen:)
+          assert_equal [ value, value ], %w[Vessel Route].map { |name| said[entity(now, name)] }
+        end
+      end
+    assert_undoable(/Colour of 2 objects/) do
+      ask :patch, model_several_path(@stored), act: "colour", value: "sage", chosen:, diagram_id: @logical.id
+      assert_equal %w[sage sage], shown.map { |each| now[each].colour }
+    end
+    [ { act: "untag", value: "Nowhere" }, { act: "colour", value: "red", diagram_id: @logical.id }, { act: "sink" } ]
+      .each do |params|
+        ask :patch, model_several_path(@stored), chosen:, **params
+        assert_response :unprocessable_entity
+      end
+  end
+
+  test "what is named on another diagram comes onto it; a new diagram is the last of its stage" do
+    post model_diagrams_path(@stored), params: { name: "Fleet only", stage: "logical" }
+    diagram = now.all(:diagram).last
+    assert_equal "Fleet only", diagram.name
+    assert_redirected_to model_diagram_path(@stored, diagram.id)
+    shown = lambda do
+      now.children(diagram.id, :diagram_node).to_h { |node| [ now[node.element_id].name, [ node.x, node.y ] ] }
+    end
+    assert_undoable(/Vessel/) do
+      ask :post, model_lines_path(@stored), text: "vessel", x: "40", y: "60", diagram_id: diagram.id
+      assert_equal({ "Vessel" => [ 40.0, 60.0 ] }, shown.call)
+    end
+    ask :post, model_lines_path(@stored), text: "Each Vessel may make many Sailings", x: "40", y: "60",
+                                          diagram_id: diagram.id
+    assert_equal %w[Sailing Vessel], shown.call.keys.sort
+    ask :post, model_diagram_placement_path(@stored, diagram.id), chosen: id("Route"), x: "500", y: "10"
+    assert_equal [ 500.0, 10.0 ], shown.call["Route"]
+    ask :post, model_lines_path(@stored), text: "Vessel", x: "40", y: "60", diagram_id: diagram.id
+    assert_response :unprocessable_entity
+  end
+
+  test "cards of tables, texts of notes and phrases of lines open for writing" do
+    link = @model.all(:relationship).find { |each| each.phrase == "describe" }
+    get model_element_editor_path(@stored, link.id)
+    assert_equal [ "describe", link.inverse_phrase ], css_select("input").map { |input| input["value"] }
+    ask :post, model_elements_path(@stored), kind: "diagram_note", shape: "frame", text: "Slips", x: 0, y: 0,
+                                             diagram_id: @logical.id
+    get model_element_editor_path(@stored, now.all(:diagram_note).last.id)
+    assert_select "textarea", text: "Slips"
+    post model_designs_path(@stored), params: { platform: "sqlite" }
+    table = now.all(:table).find { |each| each.name == "vessel" }
+    get model_element_editor_path(@stored, table.id)
+    assert_select "input[data-column=native_type][value='varchar(12)']"
+  end
+
   test "cards of a diagram that snaps stand on its grid" do
     ask :patch, model_element_path(@stored, @logical.id), field: "snapped", value: "true"
     node = @model.children(@logical.id, :diagram_node).first
@@ -186,7 +242,9 @@ class ModellingTest < ActionDispatch::IntegrationTest
     assert_response :unprocessable_entity
     ask :delete, model_finding_aside_path(@stored, key)
     assert_response :not_found
-    assert_undoable(/Write its definition/) { ask :post, model_finding_fix_path(@stored, key), number: 0, text: "A mark." }
+    assert_undoable(/Write its definition/) do
+      ask :post, model_finding_fix_path(@stored, key), number: 0, text: "A mark."
+    end
     ask :post, model_finding_fix_path(@stored, key), number: 0
     assert_response :bad_request
   end

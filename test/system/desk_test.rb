@@ -8,6 +8,7 @@ class DeskTestInBrowser < BrowserTestCase
 
   test "cards are chosen by band and by Shift, brought out, copied, and taken off" do
     open_diagram "concept"
+    click_button "Fit"
     mouse = page.driver.browser.mouse
     mouse.move(x: 300, y: 320).down(modifiers: SHIFT)
     mouse.move(x: 700, y: 500, steps: 4).move(x: 900, y: 600, steps: 4)
@@ -64,7 +65,7 @@ class DeskTestInBrowser < BrowserTestCase
       press [ :Control, "z" ]
       wait_until { @stored.reload.revision > revision } # notices go after a while, the journal stays
     end
-    assert_selector "#cards .spine, #cards .ink-spine", minimum: 10
+    assert_selector "#cards .spine, #cards .ink-spine", minimum: 10, visible: :all
   end
 
   test "lines are routed anew while a card is dragged" do

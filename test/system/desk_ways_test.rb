@@ -67,7 +67,7 @@ class DeskWaysTest < BrowserTestCase
     TEXT
     click_button "Read it"
     assert_selector ".sentence-unread", text: "Vessels are blue."
-    assert_text "This is none of the sentences known here."
+    assert_text "word 2 is “are”; expected “may” or “must” with a verb"
 
     sentence = find(".sentence-text", text: "Each Vessel may make many Sailings", match: :first)
     rewrite sentence, "Each Vessel must make at least one Sailing; each Sailing must be made by exactly one Vessel."
@@ -78,7 +78,7 @@ class DeskWaysTest < BrowserTestCase
     rewrite find(".sentence-text", text: "Vessels are blue"), ""
     assert_no_selector ".sentence-unread"
     rewrite find(".sentence-text", text: "A Sailing is identified"), "A Sailing is identyfied by its Number."
-    assert_selector ".sentence-unread .sentence-reason", text: "none of the sentences"
+    assert_selector ".sentence-unread .sentence-reason", text: "word 4 is “identyfied”; expected “identified by”"
     assert_model
     assert_equal [ 1, nil ], model_now.all(:relationship).first.then { |link| [ link.to_least, link.to_most ] }
   end
@@ -92,7 +92,7 @@ class DeskWaysTest < BrowserTestCase
     drop_from_palette "Entity", 800, 420
     press "Sailing", :Enter
     drag point(find_handle("Vessel")), point(card("Sailing"))
-    within("#relate-as") { find("button", text: "Each has many", match: :first).click }
+    within("#relate-as") { find("button", text: "One Vessel, any number of Sailing").click }
     assert_selector "#lines .line", count: 1
     write_on_card "Vessel", "Hull Number: text(12)*", "Name: text(60)"
     write_on_card "Sailing", "Sailing Number: integer*"

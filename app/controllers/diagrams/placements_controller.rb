@@ -11,7 +11,7 @@ class PlacementsController < ApplicationController
     steps = params[:steps].to_i.clamp(0, MOST_STEPS)
     ids = steps.zero? ? chosen_ids :
             Kelvath::Diagram::Neighbourhood.of(@model, @diagram.stage, @diagram.design_id).around(chosen_ids, steps)
-    change = draft_change { |draft| Kelvath::Editing::Diagrams.show(draft, @diagram.id, ids, near: chosen_ids.first) }
+    change = draft_change { |draft| put(draft, ids) }
     return complain("All of it is on this diagram already.", status: :unprocessable_entity) if change.empty?
 
     commit change, label: "Put #{helpers.counted(change.additions.size, 'card')} on #{@diagram.name}"
@@ -30,6 +30,17 @@ class PlacementsController < ApplicationController
   end
 
   private
+
+  # One that was dropped stands where it fell; others beside what they are related to.
+  def put(draft, ids)
+    fresh = ids - @model.children(@diagram.id, :diagram_node).map(&:element_id)
+    unless params[:x] && fresh.one?
+      return Kelvath::Editing::Diagrams.show(draft, @diagram.id, ids, near: chosen_ids.first)
+    end
+
+    at = %i[x y].map { |side| Kelvath::Metamodel::DiagramNode.fetch_field(side).parse(params[side]) }
+    Kelvath::Editing::Diagrams.put(draft, @diagram, @model.fetch(fresh.first), at:)
+  end
 
   def taken_off(names)
     spoken = "#{names.first(3).join(', ')}#{" and #{names.size - 3} more" if names.size > 3}"

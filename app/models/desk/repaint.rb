@@ -62,10 +62,13 @@ class Repaint
   # Fields of the selected element that changed.
   def fields
     element = model[selected] or return []
-    commit.change_set.updates.select { |update| update.id == selected }.map { |update|
-      element.class.fetch_field(update.field)
-    }.reject(&:internal?)
+    names = commit.change_set.updates.select { |update| update.id == selected }.map(&:field)
+    names |= TYPED & element.class.fields.keys if names.intersect?(%i[type domain_id base_id])
+    names.map { |name| element.class.fetch_field(name) }.reject(&:internal?)
   end
+
+  # Fields that look otherwise when an attribute or domain gets another type.
+  TYPED = [ :type, :length, :precision, :scale, *Kelvath::Logical::ValueType::INHERITED ].freeze
 
   # Is the selected element gone, or is what is said about it other than it was?
   def selection_gone? = selected && !model.key?(selected) && commit.before.key?(selected)

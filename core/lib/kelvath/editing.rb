@@ -64,6 +64,7 @@ end
 require_relative "editing/entities"
 require_relative "editing/field_text"
 require_relative "editing/counts"
+require_relative "editing/several"
 require_relative "editing/attributes"
 require_relative "editing/columns"
 require_relative "editing/identifiers"

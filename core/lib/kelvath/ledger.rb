@@ -8,7 +8,8 @@ module Kelvath
     Column = Struct.new(:name, :label, :kind, :width, :choices, keyword_init: true)
     # cells: { column name => text }; editable: false for what is computed; origin: where that comes
     # from; tag: how the element is to be named in an address.
-    Row = Struct.new(:id, :cells, :editable, :origin, keyword_init: true)
+    # inherited: { column name => whose value it is }, of cells that the element does not say itself.
+    Row = Struct.new(:id, :cells, :editable, :origin, :inherited, keyword_init: true)
     # id: of the element whose members are the rows, or "rows-3" for a stretch of an ungrouped ledger.
     Group = Struct.new(:id, :title, :parent_id, :rows, keyword_init: true)
     # How a person looks at a ledger. columns: names in order, nil for all; sort: a column's name, with

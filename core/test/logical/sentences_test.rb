@@ -51,8 +51,8 @@ class SentencesTest < CoreTest
       "focus on" => "focus on", "process" => "process", "goes to" => "go to", "has" => "have" }.each do |typed, plain|
         assert_equal plain, Logical::Phrase.plain(typed)
       end
-    assert_equal [ "be held by", "contain", nil, nil ],
-                 [ "held by", "contains", "need by", "belong to" ].map { |text| Logical::Phrase.meant(text) }
+    assert_equal [ "be held by", "contain", nil, nil, nil ],
+                 [ "held by", "contains", "need by", "belong to", "run on" ].map { |text| Logical::Phrase.meant(text) }
   end
 
   def test_a_second_sentence_fills_the_other_way_and_a_changed_one_corrects

@@ -43,6 +43,7 @@ class ProseTest < CoreTest
     "Each Vessel may" => /sentence ends; expected a verb/,
     "EEach Vessel may make many Sailings." => /Word 1 is “EEach”/,
     "EEach Vessel has a Name." => /“EEach” where “Each” was expected/,
+    "A Vessel is identyfied by its Name." => /word 4 is “identyfied”; expected “identified by”/,
     "Every Part is a Thing." => /There is no entity “Thing”.*Part means/
   }.freeze
 

@@ -19,6 +19,7 @@ export default class extends Controller {
     this.state = state
     this.element.classList.toggle("folded", Boolean(state.folded))
     this.element.style.width = state.width && !state.folded ? `${state.width}px` : ""
+    if (state.width) this.element.querySelector("[role=separator]").setAttribute("aria-valuenow", state.width)
     localStorage.setItem(this.key, JSON.stringify(state))
   }
 

@@ -279,7 +279,7 @@ export default class extends Controller {
 
   // Double click opens a card, or a note's text.
   open(event) {
-    const card = event.target.closest(".card, .note")
+    const card = event.target.closest(".card, .note, .line")
     if (card) this.dispatch("open", { target: window, detail: { id: card.dataset.id } })
   }
 
@@ -297,7 +297,7 @@ export default class extends Controller {
     if (event.key === "Tab" && !control) return this.step(event)
     if (event.altKey && key === "r") return this.startRelation(event)
     if (event.key === "Enter" && this.relationFrom) return this.endRelation(event, true)
-    if ((event.key === "Enter" || event.key === "F2") && this.selected?.matches(".card, .note"))
+    if ((event.key === "Enter" || event.key === "F2") && this.selected?.matches(".card, .note, .line"))
       return this.take(event, () => this.dispatch("open", { target: window, detail: { id: this.selected.dataset.id } }))
     if (control && key === "a")
       return this.take(event, () =>
@@ -383,7 +383,8 @@ export default class extends Controller {
         parent_id: card.dataset.id,
         name: thing.domain
       })
-    if (thing.id) return kelvath.send("post", this.placementUrlValue, { chosen: thing.id })
+    if (thing.id)
+      return kelvath.send("post", this.placementUrlValue, { chosen: thing.id, x: Math.round(x), y: Math.round(y) })
     if (thing.shape === "entity")
       return this.dispatch("type", { target: window, detail: { at: [event.clientX, event.clientY] } })
     if (thing.shape)

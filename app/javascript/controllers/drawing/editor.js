@@ -3,7 +3,7 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 // Writing on the card itself: name, definition, attributes. Enter goes to the next field, Tab as
 // anywhere, Esc out. What is typed is kept when a field is left.
 export default class extends Controller {
-  static values = { elementsUrl: String, cellsUrl: String, editable: Boolean }
+  static values = { elementsUrl: String, cellsUrl: String }
 
   // What was put down from the palette is written at once.
   made(event) {
@@ -13,8 +13,8 @@ export default class extends Controller {
   async open(event) {
     const { id } = event.detail
     const note = document.getElementById(`note-${id}`)
-    const card = note || document.getElementById(`card-${id}`)
-    if (!card || !(note || this.editableValue)) return
+    const card = note || document.getElementById(`card-${id}`) || document.getElementById(`line-${id}`)
+    if (!card) return
     const diagram = JSON.parse(document.body.getAttribute("hx-vals")).diagram_id
     const html = await fetch(`${this.elementsUrlValue}/${id}/editor?diagram_id=${diagram}`).then(
       (reply) => reply.ok && reply.text()

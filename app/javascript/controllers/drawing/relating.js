@@ -1,12 +1,13 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
+// [way, what it says of two cards, the term of the trade]
 const WAYS = [
-  ["many", "Each has many", "one to many"],
-  ["identifying", "Each has many, and identifies them", "identifying"],
-  ["one", "Each has at most one", "one to one"],
-  ["optional", "Each may have many; they may be without", "optional"],
-  ["both", "Many on both sides", "many to many"],
-  ["subtype", "The other is a subtype", "subtype"]
+  ["many", (from, to) => `One ${from}, any number of ${to}`, "one to many"],
+  ["identifying", (from, to) => `The same, and ${from} identifies ${to}`, "identifying"],
+  ["one", (from, to) => `One ${from}, at most one ${to}`, "one to one"],
+  ["optional", (from, to) => `Any number of ${to}, with or without ${from}`, "optional"],
+  ["both", (from, to) => `Any number of ${from} and of ${to}`, "many to many"],
+  ["subtype", (from, to) => `${to} is a subtype of ${from}`, "subtype"]
 ]
 
 // Asks what kind of relationship a line between two cards is to be. Shift says identifying, Ctrl many
@@ -36,7 +37,7 @@ export default class extends Controller {
       button.className = "menu-item"
       button.setAttribute("role", "menuitem")
       button.dataset.way = way
-      button.textContent = `${index + 1}  ${words}`
+      button.textContent = `${index + 1}  ${words(this.name(this.ends.from_id), this.name(this.ends.to_id))}`
       button.title = trade
       button.addEventListener("click", () => this.make(way))
       box.append(button)
@@ -51,6 +52,10 @@ export default class extends Controller {
       if (!box.contains(event.relatedTarget)) this.close()
     })
     box.querySelector("button").focus()
+  }
+
+  name(id) {
+    return document.getElementById(`card-${id}`)?.dataset.name || "the other"
   }
 
   press(event, box) {

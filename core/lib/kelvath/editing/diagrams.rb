@@ -30,7 +30,8 @@ module Kelvath
         notation = Metamodel::NOTATIONS.key?(model.header.notation) ? model.header.notation : "crows_foot"
         stage = Metamodel::Diagram.fetch_field(:stage).parse(stage)
         diagram = draft.add(:diagram, name: Metamodel::Diagram.fetch_field(:name).parse(name), stage:, design_id:,
-                            subject_area_id:, notation:)
+                            subject_area_id:, notation:,
+                            position: (model.all(:diagram).last&.position || 0.0) + 1.0)
         entities = subject_area_id ? model.all(:entity).select { |entity| entity.subject_area_id == subject_area_id } :
                      []
         show(draft, diagram.id, entities.map(&:id))

@@ -96,7 +96,7 @@ module Kelvath
         origin = held.origin
         own = held.own? && origin
         Row.new(id: held.own? ? held.id : "#{held.entity_id}.#{held.id}", editable: held.own?,
-                origin: origin_words(held),
+                origin: origin_words(held), inherited: own ? inherited(origin, type) : nil,
                 cells: { "name" => held.name, "type" => origin && model[origin.domain_id]&.name ||
                                                         type.name.to_s.tr("_", " "), "length" => type.length.to_s,
                          "precision" => type.precision.to_s, "scale" => type.scale.to_s,
@@ -107,6 +107,17 @@ module Kelvath
                          "unit" => type.unit.to_s, "least_value" => type.least_value.to_s,
                          "most_value" => type.most_value.to_s, "pattern" => type.pattern.to_s,
                          **(own ? custom_cells(origin.id) : {}) })
+      end
+
+      FROM_DOMAIN = { "length" => :length, "precision" => :precision, "scale" => :scale,
+                      **Logical::ValueType::INHERITED.to_h { |field| [ field.to_s, field ] } }.freeze
+
+      # What comes from the attribute's domains: { column => the domain's name }; nil if nothing does.
+      def inherited(attribute, type)
+        return unless attribute.domain_id
+
+        found = FROM_DOMAIN.select { |_, field| attribute[field].to_s.empty? && !type[field].to_s.empty? }
+        found.transform_values { |field| Logical::ValueType.source(attribute, field, model).name } unless found.empty?
       end
 
       def origin_words(held)

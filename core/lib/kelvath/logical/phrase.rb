@@ -10,9 +10,9 @@ module Kelvath
       # Plain verbs that end as a third person does.
       ENDING_IN_S = /(?:ss|us|is)\z|\A(?:bias|canvas|gas)\z/i
       IRREGULAR = %w[
-        held made sold kept given taken owned sent paid bought built brought caught chosen done drawn driven eaten found
-        grown known led left lent lost met put read run seen set shown spoken spent stolen sworn taught told understood
-        won worn written borne begun broken bound hidden laid meant shut split stuck
+        held made sold kept given taken owned sent paid bought built brought caught chosen done drawn driven eaten
+        grown known led lent lost met seen shown spoken spent stolen sworn taught told understood won worn written borne
+        begun broken hidden laid meant stuck
       ].freeze
       ADVERBS = /\A(?:also|still|now|only|always|usually|currently|mainly|directly)\z/i
       AFTER_PARTICIPLE = /\A(?:by|in|at|to|from|on|of|with|for|as|into|under|through|within)\z/i

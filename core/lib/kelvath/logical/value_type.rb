@@ -39,6 +39,12 @@ module Kelvath
         chain
       end
 
+      # The domain, or the attribute itself, whose value of a field (a size, or one of INHERITED) it has; nil if none.
+      def self.source(attribute, field, model)
+        chain = chain(attribute, model)
+        chain.find { |each| !each[field].to_s.empty? }
+      end
+
       # Sizes are inherited only from what has the same type, or none of its own.
       def self.sizes(base, chain)
         fields = Metamodel::SIZED_TYPES[base.type] or return {}

@@ -42,6 +42,8 @@ module Kelvath
         return "Word 1 is “#{@words.first}”; expected “#{meant.capitalize}”." if meant && known(1)
 
         at = subject_end
+        return after(at + 1, "“identified by”, “a”, or a verb and how many") if @words[at]&.match?(/\Ais\z/i)
+
         return after(at, AFTER_SUBJECT) if @words[at].nil? || !@words[at].match?(/\A(?:may|must)\z/i)
         return after(at + 1, "a verb such as “have” or “contain”") if @words[at + 1].nil?
         return "Word 1 is “#{@words.first}”; expected “Each”." unless article?
