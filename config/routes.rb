@@ -54,6 +54,7 @@ Rails.application.routes.draw do
     resource :several, only: :update, controller: "several"
     resources :custom_values, only: :update
     resources :cells, only: :update
+    resources :origins, only: :show, constraints: { id: %r{[^/]+} }
     resources :orders, only: :create
     resources :pastes, only: :create
     resources :lines, only: :create

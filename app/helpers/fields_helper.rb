@@ -20,6 +20,12 @@ module FieldsHelper
          .map { |name| element.class.fetch_field(name) }
   end
 
+  # The text that a field's control shows today.
+  def current_text(element, field)
+    side = Kelvath::Editing::Counts::FIELDS[ENDS[field.name]]
+    side ? Kelvath::Editing::Counts.shown(element, side) : shown_value(element, field).to_s
+  end
+
   # The control of one field, saving itself when it is left.
   def field_control(element, field, typed: nil)
     value = typed.nil? ? shown_value(element, field) : typed

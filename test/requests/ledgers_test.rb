@@ -18,6 +18,28 @@ class LedgersTest < ActionDispatch::IntegrationTest
       { sort: "-#{columns.last}", flat: "yes" }, { columns: columns.last } ]
   end
 
+  test "what came with a key says from where, with a way there" do
+    sailing, vessel = %w[Sailing Vessel].map { |name| entity(@stored.model, name) }
+    held = Kelvath::Logical::KeyMigration.of(@stored.model).held(sailing.id).find { |each| each.name =~ /Hull Number/ }
+    get "#{model_path(@stored)}/origins/#{sailing.id}.#{held.id}"
+    assert_match(/comes with the key of Vessel, by “Vessel make Sailing”; it is changed there/, response.body.squish)
+    assert_select "button[data-id='#{held.origin.id}']", text: /Hull Number of\s+Vessel/
+    get "#{model_path(@stored)}/origins/#{vessel.id}.nowhere"
+    assert_response :not_found
+  end
+
+  test "of two who change one cell the second can take what is there" do
+    vessel = entity(@stored.model, "Vessel")
+    about = { column: "name", ledger: "logical" }
+    attribute = @stored.model.children(vessel.id, :attribute).first
+    path = "#{model_path(@stored)}/cells/#{attribute.id}"
+    patch path, params: { **about, value: "Mine", seen: "Another" }, headers: { "HX-Request" => "true" }
+    assert_response :conflict
+    assert_select ".toast button", text: /Keep mine|Take theirs/, count: 2
+    patch path, params: { **about, value: attribute.name, shown_again: "yes" }
+    assert_match(/>#{attribute.name}</, response.body)
+  end
+
   test "each opens with all its columns, in groups and as one list, sorted and filtered" do
     @addresses.each do |address|
       columns = Kelvath::Ledger.of(@stored.model, address).all_columns.map(&:name)

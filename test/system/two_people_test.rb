@@ -3,7 +3,7 @@
 require_relative "../browser_test_case"
 
 class TwoPeopleTest < BrowserTestCase
-  test "different fields both land; on the same field the second sees both values and keeps the text" do
+  test "different fields both land; on the same field the second sees both values and chooses" do
     stored = ferries
     path = "/models/#{stored.id}"
     %i[one two].each do |name|
@@ -18,11 +18,19 @@ class TwoPeopleTest < BrowserTestCase
       change "Definition", "It floats.", says: "Changed definition"
       change "Name", "Boat", says: "was set to “Ship” meanwhile; yours was “Boat”"
       assert_field "Name", with: "Boat"
+      click_button "Take theirs"
+      assert_field "Name", with: "Ship"
+    end
+    Capybara.using_session(:one) { change "Name", "Ferry", says: "Renamed entity Ship to Ferry" }
+    Capybara.using_session(:two) do
+      change "Name", "Boat", says: "was set to “Ferry” meanwhile; yours was “Boat”"
+      click_button "Keep mine"
+      assert_text "Renamed entity Ferry to Boat"
     end
     vessel = ActiveRecord::Base.uncached do
       ElementStore.read(stored.id).find { |element| element.kind == :entity && element.definition == "It floats." }
     end
-    assert_equal "Ship", vessel.name
+    assert_equal "Boat", vessel.name
   end
 
   private

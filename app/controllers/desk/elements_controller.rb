@@ -17,6 +17,8 @@ class ElementsController < ApplicationController
   end
 
   def update
+    return render("elements/shown", layout: false) if params[:shown_again]
+
     commit Kelvath::Editing.set(@model, params[:id], params.require(:field), params[:value], seen: params[:seen],
                                 ids: Ids)
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error

@@ -26,7 +26,14 @@ export default class extends Controller {
     this.count(latest, shown)
     shown?.remove()
     latest.dataset.since = Date.now()
+    if (latest.querySelector("[data-action]")) return // it asks something
     setTimeout(() => latest.remove(), this.wrong(latest) ? STAYS * 2 : STAYS)
+  }
+
+  // What a notice asked has been answered.
+  done(event) {
+    const toast = event.currentTarget.closest(".toast")
+    setTimeout(() => toast.remove(), 0)
   }
 
   wrong(toast) {

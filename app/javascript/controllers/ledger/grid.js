@@ -3,10 +3,14 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 // The ledger's keys: arrows move, Shift extends, Enter and F2 write, leaving a cell saves it; blocks
 // are copied, pasted and filled down; Alt+arrows and dragging move rows.
 export default class extends Controller {
-  static values = { url: String, elementsUrl: String, pastesUrl: String, ordersUrl: String, stretchUrl: String }
+  static values = { url: String, elementsUrl: String, pastesUrl: String, ordersUrl: String, stretchUrl: String, originsUrl: String }
 
   connect() {
-    this.reveal = (event) => document.getElementById(`group-${event.detail.id}`)?.scrollIntoView({ block: "start" })
+    this.reveal = ({ detail: { id } }) => {
+      const row = this.element.querySelector(`tr[data-row="${id}"]`)
+      if (row) return this.focus(this.cells(row)[0])
+      document.getElementById(`group-${id}`)?.scrollIntoView({ block: "start" })
+    }
     window.addEventListener("selection:reveal", this.reveal)
     this.cells(this.element)[0]?.setAttribute("tabindex", "0")
     this.watcher = new IntersectionObserver(
@@ -109,7 +113,8 @@ export default class extends Controller {
   }
 
   open(cell, text) {
-    if ("fixed" in cell.dataset || cell.querySelector("input")) return
+    if (cell.querySelector("input")) return
+    if ("fixed" in cell.dataset) return this.explain(cell)
     if (cell.dataset.kind === "flag" && text === undefined) return this.toggle(cell)
     cell.dataset.shown = cell.textContent
     const input = document.createElement("input")
@@ -120,6 +125,12 @@ export default class extends Controller {
     input.focus()
     if (text === undefined) input.select()
     input.addEventListener("blur", () => this.save(cell))
+  }
+
+  // What came with a key says from where; other cells that are computed say so by their looks.
+  explain(cell) {
+    const row = cell.parentElement.dataset.row
+    if (row.includes(".")) kelvath.send("get", `${this.originsUrlValue}/${encodeURIComponent(row)}`)
   }
 
   // A cell that takes one of a list offers it.

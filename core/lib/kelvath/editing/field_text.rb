@@ -15,7 +15,7 @@ module Kelvath
         when :options then Platforms::Options.written(value)
         when :native_type then Platforms.of(model, element).write_type(value)
         when :reference then value ? name_of(model, value) : ""
-        when :references then value.map { |id| name_of(model, id) }.join(", ")
+        when :references then value.map { |id| name_of(model, id, within: element.parent_id) }.join(", ")
         when :names then value.join(", ")
         when :number then value.nil? ? "" : value.to_s.delete_suffix(".0")
         when :choice then value.to_s.tr("_", " ")
@@ -23,7 +23,11 @@ module Kelvath
         end
       end
 
-      def name_of(model, id) = model[id.split(".").last]&.then { |element| element.label(model) }.to_s
+      # The name of what an id means. within: the entity that has the attribute; a migrated one is called as it is there.
+      def name_of(model, id, within: nil)
+        held = Logical::KeyMigration.of(model).held(within).find { |each| each.id == id } if within && id.include?(".")
+        held ? held.name : model[id.split(".").last]&.then { |element| element.label(model) }.to_s
+      end
 
       # What was typed for a field of an element -> its value. Raises InvalidValue, naming what is known.
       def read(model, element, field, raw)
