@@ -30,6 +30,7 @@ Rails.application.routes.draw do
     resource :learning, only: %i[show create]
     resource :physical_name, only: :show
     resources :known_words, only: %i[new create]
+    resource :word_list, only: :create
     resources :diagrams, only: %i[show create destroy] do
       resource :layout, only: :create
       resource :move, only: :create

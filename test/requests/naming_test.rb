@@ -63,6 +63,23 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     assert_match(/0 new words, 0 words that would change/, response.body.squish)
   end
 
+  test "unknown words are cleared in one step by a list" do
+    model = following
+    unknown = unknown_words(model)
+    assert_operator unknown.size, :>, 1
+    post model_word_list_path(model), params: { text: "#{unknown.join(", ABC\n")}\n\n" }
+    assert_redirected_to model_compliance_path(model)
+    assert_empty unknown_words(model)
+    post model_word_list_path(model), params: { text: "Good\n???\n" }
+    assert_response :unprocessable_entity
+    assert_match(/Row 3: “\?\?\?” has no letter or digit/, CGI.unescapeHTML(response.body))
+  end
+
+  def unknown_words(model)
+    get model_compliance_path(model)
+    css_select("#word-list").text.split
+  end
+
   test "a bad file is refused by row and nothing of it comes in" do
     before = @lexicon.revision
     { "Word,Colour\nA,B\n" => /columns that a lexicon does not have: “Colour”/,

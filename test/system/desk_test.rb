@@ -145,7 +145,7 @@ class DeskTestInBrowser < BrowserTestCase
     within("#particulars") { click_button "Mend" }
     within("#ask") { click_button "Tell them apart by Kind" }
     assert_text "Mended a finding: Tell them apart by Kind"
-    assert_link "6 findings"
+    assert_link "2 findings"
     assert_no_selector "#particulars", text: "tells its subtypes apart"
   end
 

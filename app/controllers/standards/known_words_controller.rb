@@ -2,9 +2,7 @@
 
 # A word added to the model's lexicon from where it was missed.
 class KnownWordsController < ApplicationController
-  include ModelScoped
-
-  before_action :set_lexicon
+  include FollowedLexicon
 
   # The form, with a short form suggested and what the word would rename here and elsewhere.
   def new
@@ -15,18 +13,10 @@ class KnownWordsController < ApplicationController
 
   # Adds it, releases the lexicon as it stands, and this model follows; its names that follow move along.
   def create
-    @lexicon.journal.commit(addition, by: person, follow: false)
-    number = @lexicon.release(by: person)
-    effect = VersionEffect.new(@stored, @lexicon)
-    repaint effect.move_on(number, by: person)
+    repaint add_to_lexicon(addition)
   end
 
   private
-
-  def set_lexicon
-    @lexicon = NamingStandard::Choice.of(@model).stored_lexicon ||
-               raise(Kelvath::Error, "This model follows no lexicon yet; choose one on its Naming page.")
-  end
 
   def addition
     Kelvath::Draft.change(@lexicon.model, ids: Ids) do |draft|

@@ -5,7 +5,7 @@ require "core_test_helper"
 class FindingsTest < CoreTest
   # check => a model that has the fault, built in a draft
   FAULTS = {
-    "missing_identifier" => ->(d) { d.add(:entity, name: "Vessel") },
+    "missing_identifier" => ->(d) { attribute(d, "Name", type: "integer") },
     "missing_definition" => ->(d) { d.add(:entity, name: "Vessel") },
     "missing_attributes" => ->(d) { d.add(:entity, name: "Vessel") },
     "standing_alone" => ->(d) { 2.times { |n| d.add(:entity, name: "Vessel #{n}") } },

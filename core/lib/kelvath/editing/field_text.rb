@@ -23,7 +23,8 @@ module Kelvath
         end
       end
 
-      # The name of what an id means. within: the entity that has the attribute; a migrated one is called as it is there.
+      # The name of what an id means. within: the entity that has the attribute; a migrated one is called as it is
+      # there.
       def name_of(model, id, within: nil)
         held = Logical::KeyMigration.of(model).held(within).find { |each| each.id == id } if within && id.include?(".")
         held ? held.name : model[id.split(".").last]&.then { |element| element.label(model) }.to_s

@@ -4,7 +4,7 @@ module Kelvath
   module Findings
     # Every entity can be told apart.
     class MissingIdentifier < Check
-      holds "Every entity has an identifier."
+      holds "Every entity with attributes has an identifier."
       looks_at :entity
 
       def concerned(change) = change.cards.to_a
@@ -12,7 +12,7 @@ module Kelvath
       private
 
       def about(entity)
-        return [] unless keys.primary(entity.id).empty? && !subtype?(entity)
+        return [] if keys.held(entity.id).empty? || keys.primary(entity.id).any? || subtype?(entity)
 
         [ finding(entity, "Nothing tells one #{entity.name} from another.", alternate(entity), numbered(entity)) ]
       end
