@@ -23,7 +23,13 @@ Rails.application.routes.draw do
     resource :version, only: %i[show new create update]
   end
 
-  resources :models, only: %i[index create show] do
+  resources :projects, only: %i[create update destroy]
+  resources :model_files, only: :create
+  resources :models, only: %i[index create show update destroy] do
+    resource :copy, only: :create
+    resource :recovery, only: :create
+    resource :picture, only: :show
+    resource :file, only: :show, controller: "model_files"
     resource :naming, only: %i[show create], controller: "naming"
     resource :compliance, only: :show
     resource :round_trip, only: :show

@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_28_000002) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_28_000003) do
   create_table "bases", primary_key: "digest", id: :string, force: :cascade do |t|
     t.binary "content", null: false
   end
@@ -56,7 +56,21 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_28_000002) do
     t.datetime "updated_at", null: false
     t.string "sort", default: "model", null: false
     t.boolean "ready", default: true, null: false
+    t.integer "project_id"
+    t.datetime "archived_at"
+    t.datetime "deleted_at"
+    t.index ["project_id"], name: "index_models_on_project_id"
     t.index ["sort"], name: "index_models_on_sort"
+  end
+
+  create_table "projects", force: :cascade do |t|
+    t.string "name", null: false
+    t.string "lexicon"
+    t.string "rulebook"
+    t.string "starter"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index "lower(name)", name: "index_projects_on_name", unique: true
   end
 
   create_table "runs", force: :cascade do |t|

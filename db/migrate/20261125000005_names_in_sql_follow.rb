@@ -7,7 +7,7 @@ class NamesInSqlFollow < ActiveRecord::Migration[7.2]
 
   def up
     connection.select_values(HELD).each do |model_id|
-      stored = StoredModel.ready.find_by(id: model_id) or next
+      stored = StoredModel.find_by(id: model_id, ready: true) or next
       change = change(stored.model)
       unless change.empty?
         stored.journal.commit(change, by: "Kelvath", label: "Made names in SQL follow renames", follow: false)

@@ -5,12 +5,18 @@
 class StoredModel < ApplicationRecord
   self.table_name = "models"
 
+  KEPT = 30.days # that a deleted one can be brought back
+
+  belongs_to :project, optional: true
   has_many :journal_entries, foreign_key: :model_id, inverse_of: :stored_model
   has_many :milestones, foreign_key: :model_id, inverse_of: :stored_model
   has_many :runs, foreign_key: :model_id, inverse_of: :stored_model
 
   scope :recent, -> { order(updated_at: :desc) }
-  scope :ready, -> { where(ready: true) }
+  scope :ready, -> { where(ready: true, deleted_at: nil) }
+  scope :deleted, -> { where(ready: true).where.not(deleted_at: nil) }
+  scope :archived, -> { where.not(archived_at: nil) }
+  scope :at_hand, -> { where(archived_at: nil) }
   scope :of_sort, ->(sort) { ready.where(sort:) }
 
   # Makes a model from the additions of a change, or an empty one. Its first journal entry is the empty
@@ -23,6 +29,9 @@ class StoredModel < ApplicationRecord
                       change_set || Kelvath::Starting.empty(name, ids: Ids), model)
                  .write(by:, label:, progress:, &last)
   end
+
+  # Removes for good what was deleted longer ago than it is kept.
+  def self.sweep = deleted.where(deleted_at: ...KEPT.ago).find_each(&:discard)
 
   # Removes a model with all it has, piece by piece.
   def discard

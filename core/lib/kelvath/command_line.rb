@@ -191,12 +191,14 @@ module Kelvath
     def load(file)
       raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
 
-      Interchange::ModelFile.read(File.binread(file))
+      content = Interchange::ModelFile.read_all(File.binread(file))
+      @standards = content.standards # what the file brings along is written with it again
+      content.model
     end
 
     # Beside the file first, so that a full disk leaves the old one whole.
     def write(model, file)
-      File.write("#{file}.new", Interchange::ModelFile.write(model))
+      File.write("#{file}.new", Interchange::ModelFile.write(model, standards: @standards || {}))
       File.rename("#{file}.new", file)
     end
   end

@@ -1,7 +1,10 @@
 # frozen_string_literal: true
 
 require "core_test_helper"
+require "kelvath/command_line"
 require "json_schemer"
+require "pathname"
+require "tmpdir"
 
 class ModelFileTest < CoreTest
   File = Interchange::ModelFile
@@ -11,6 +14,21 @@ class ModelFileTest < CoreTest
     text = File.write(full)
     assert_equal full, File.read(text)
     assert_equal text, File.write(File.read(text))
+  end
+
+  def test_standards_come_along_through_the_command_line_too
+    words = Demo::Words.change_set(ids:).apply(Model::EMPTY)
+    text = File.write(ferries, standards: { "lexicon" => words })
+    content = File.read_all(text)
+    assert_equal [ ferries, words ], [ content.model, content.standards["lexicon"] ]
+    Dir.mktmpdir do |directory|
+      file = Pathname(directory).join("ferries.json")
+      file.write(text)
+      call = [ "derive", file.to_s, "--platform", "sqlite", "--out", file.to_s ]
+      assert_equal 0, CommandLine.new(out: StringIO.new, err: StringIO.new).run(call)
+      assert_equal words, File.read_all(file.read).standards["lexicon"]
+    end
+    assert_raises(UnreadableFile) { File.read(text.sub('"lexicon": [', '"lexicon": 1, "x": [')) }
   end
 
   def test_the_generated_schema_accepts_it_and_is_the_published_one

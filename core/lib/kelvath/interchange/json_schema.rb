@@ -13,9 +13,15 @@ module Kelvath
           "required" => %w[format version elements], "additionalProperties" => false,
           "properties" => { "format" => { "const" => ModelFile::FORMAT },
                             "version" => { "const" => ModelFile::VERSION },
-                            "elements" => { "type" => "array", "items" => { "oneOf" => Metamodel::KINDS.keys
-                              .map { |kind| { "$ref" => "#/$defs/#{kind}" } } } } },
+                            "elements" => list,
+                            **ModelFile::STANDARDS.to_h { |name| [ name, list ] } },
           "$defs" => Metamodel::KINDS.to_h { |name, kind| [ name.to_s, definition(kind) ] } }
+      end
+
+      def list
+        { "type" => "array", "items" => { "oneOf" => Metamodel::KINDS.keys.map do |kind|
+          { "$ref" => "#/$defs/#{kind}" }
+        end } }
       end
 
       # The schema of one kind of element.

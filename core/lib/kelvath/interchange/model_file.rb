@@ -7,19 +7,33 @@ module Kelvath
     module ModelFile
       FORMAT = "kelvath-model"
       VERSION = 1
+      # The standards that a file can bring along, each as the elements of a model of its own.
+      STANDARDS = %w[lexicon rulebook].freeze
+
+      # What a file holds: the model, and { "lexicon" => Model, "rulebook" => Model } of what it brings along.
+      Content = Struct.new(:model, :standards, keyword_init: true)
 
       module_function
 
-      # The file's text; elements in order of kind, then id, so that versions of a file compare well.
-      def write(model)
+      # The file's text; elements in order of kind, then id, so that versions of a file compare well. standards: as
+      # Content has them.
+      def write(model, standards: {})
+        lists = { "elements" => model, **standards.slice(*STANDARDS) }.map { |name, each| list(name, each) }
+        %({\n  "format": "#{FORMAT}",\n  "version": #{VERSION},\n#{lists.join(",\n")}\n}\n)
+      end
+
+      def list(name, model)
         order = Metamodel::KINDS.keys.each_with_index.to_h
         elements = model.elements.values.sort_by { |element| [ order.fetch(element.kind), element.id ] }
         lines = elements.map { |element| "    #{JSON.generate(element.to_h)}" }
-        %({\n  "format": "#{FORMAT}",\n  "version": #{VERSION},\n  "elements": [\n#{lines.join(",\n")}\n  ]\n}\n)
+        %(  "#{name}": [\n#{lines.join(",\n")}\n  ])
       end
 
       # The model that a file's text describes. Raises UnreadableFile, with the line where JSON breaks off.
-      def read(text)
+      def read(text) = read_all(text).model
+
+      # All that a file's text holds, as Content. Raises UnreadableFile.
+      def read_all(text)
         data = parse(text)
         unless data.is_a?(Hash) && data["format"] == FORMAT && data["elements"].is_a?(Array)
           raise UnreadableFile, "This is not a Kelvath model file: it should begin with \"format\": \"#{FORMAT}\" " \
@@ -29,7 +43,11 @@ module Kelvath
           raise UnreadableFile, "This model file is of version #{data['version']}; version #{VERSION} can be read."
         end
 
-        model_of(data["elements"])
+        wrong = STANDARDS.find { |name| !data[name].nil? && !data[name].is_a?(Array) }
+        raise UnreadableFile, "The #{wrong} in this file is no list of elements." if wrong
+
+        Content.new(model: model_of(data["elements"]),
+                    standards: data.slice(*STANDARDS).compact.transform_values { |hashes| model_of(hashes) })
       end
 
       # JSON of a file -> hashes and lists. Raises UnreadableFile, with the line.

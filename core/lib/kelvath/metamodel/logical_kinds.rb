@@ -52,6 +52,9 @@ module Kelvath
       standard
       field :name, :name
       field :definition, :text
+      field :author, :name
+      field :version, :name
+      field :status, :choice, values: [ "", "draft", "in review", "agreed", "in use", "retired" ]
       field :notation, :name, label: "Notation of new diagrams"
       field :platform, :name, label: "Platform of new designs"
       field :lexicon, :name, internal: true
@@ -59,6 +62,8 @@ module Kelvath
       field :rulebook, :name, internal: true
       field :rulebook_version, :integer, internal: true
       field :names_from_id, :reference, to: :design, label: "Names lead from", internal: true
+
+      def self.title = "model"
     end
 
     # A word whose plural the rules get wrong: "quay", "quays".
@@ -257,7 +262,8 @@ module Kelvath
       listed adding: true
       standard
       field :name, :name
-      field :of, :choice, values: %w[entity attribute relationship domain subject_area table column], label: "Kind"
+      field :of, :choice, label: "Kind",
+                          values: %w[entity attribute relationship domain subject_area table column header]
       field :type, :choice, values: TYPES
       field :choices, :names, label: "Choices"
       field :position, :number, internal: true
@@ -265,7 +271,7 @@ module Kelvath
 
     # What a custom field says of one element.
     class CustomValue < Element
-      within :entity, :attribute, :relationship, :domain, :subject_area, :table, :column
+      within :entity, :attribute, :relationship, :domain, :subject_area, :table, :column, :header
       side :house
       field :custom_field_id, :reference, to: :custom_field, gone: :remove
       field :value, :text
