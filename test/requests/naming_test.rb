@@ -80,6 +80,17 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     css_select("#word-list").text.split
   end
 
+  test "the names that a design would have are seen before there is one" do
+    model = following
+    get model_naming_path(model, platform: "sqlite")
+    assert_select "td", text: "VSL"
+    rows = css_select("tbody tr").map { |row| row.css("td").map { |cell| cell.text.strip } }
+    assert_includes rows, [ "column", "VSL", "Hull Number", "HULL_NBR" ]
+    get model_naming_path(model, text: "nowhere")
+    assert_select "td", text: /No name holds “nowhere”/
+    assert_empty model.reload.model.all(:design)
+  end
+
   test "a bad file is refused by row and nothing of it comes in" do
     before = @lexicon.revision
     { "Word,Colour\nA,B\n" => /columns that a lexicon does not have: “Colour”/,

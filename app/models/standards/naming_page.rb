@@ -48,6 +48,26 @@ class NamingPage
   def text = @params[:text].to_s.strip.downcase
   def beyond = text.empty? ? run.changes.drop(MOST) : []
 
+  # The platform for which names are looked at while there is no design.
+  def platform
+    keys = Kelvath::Platforms.keys
+    @params[:platform].presence_in(keys) || @model.header.platform.presence_in(keys) || keys.first
+  end
+
+  Foreseen = Struct.new(:kind, :where, :source, :name, keyword_init: true)
+
+  # The names that a design would have, table after table; nothing is kept of it.
+  def foreseen
+    @foreseen ||= begin
+      made = Kelvath::Derivation.derive(@model, platform:, ids: Ids, standard: choice.standard).change_set.additions
+      tables = made.select { |each| each.kind == :table }.to_h { |table| [ table.id, table ] }
+      made.reject { |each| each.kind == :design }.map do |each|
+        Foreseen.new(kind: each.class.title, where: tables[each.parent_id]&.name.to_s, source: source_name(each),
+                     name: each.name)
+      end.select { |row| text.empty? || row.to_a.any? { |part| part.downcase.include?(text) } }
+    end
+  end
+
   # What the address says again, for links and forms.
   def address
     { design: design&.id, to: direction, which: (all? ? "all" : nil), within: @params[:within].presence,
@@ -67,6 +87,12 @@ class NamingPage
   end
 
   private
+
+  # The logical name behind a derived element.
+  def source_name(element)
+    id = element.source_id.to_s
+    (@model[id] || @model[id.split(".").last])&.then { |source| source.label(@model) }.to_s
+  end
 
   def narrowed(rows)
     if text.empty?
