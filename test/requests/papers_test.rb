@@ -68,11 +68,19 @@ class PapersTest < ActionDispatch::IntegrationTest
       svg = Nokogiri::XML(response.body) { |config| config.strict }
       assert_includes svg.css("text").map(&:text).join(" "), "Booked Vehicle"
       get model_diagram_export_path(@stored, @logical.id, format: :pdf)
-      assert_equal "%PDF-", response.body[0, 5]
+      assert_equal [ [ 842, 595 ] ], page_sizes(response.body)
       assert_match(/FontFile2|ToUnicode/, response.body)
     end
+    ask :patch, model_element_path(@stored, @logical.id), field: "direction", value: "portrait"
+    ask :patch, model_element_path(@stored, @logical.id), field: "paper", value: "A3"
+    { "one" => 1, "tiles" => 4, "own" => 1 }.each do |pages, count|
+      get model_diagram_export_path(@stored, @logical.id, format: :pdf, pages:)
+      sizes = page_sizes(response.body)
+      assert_operator sizes.size, pages == "tiles" ? :>= : :==, count
+      assert_equal pages == "own", sizes.uniq != [ [ 842, 1191 ] ], pages
+    end
     get model_diagram_print_path(@stored, @logical.id, pages: "tiles")
-    assert_select ".print-page", minimum: 3
+    assert_select ".print-page.paper-A3.paper-portrait", minimum: 3
   end
 
   test "what cards and their lines say comes when a large drawing asks for it" do
@@ -95,6 +103,12 @@ class PapersTest < ActionDispatch::IntegrationTest
   end
 
   private
+
+  # [[width, height], …] of a PDF file's pages, in whole points.
+  def page_sizes(bytes)
+    assert_equal "%PDF-", bytes[0, 5]
+    bytes.scan(%r{/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]}).map { |size| size.map { |side| side.to_f.round } }
+  end
 
   # A small file that is large when unpacked.
   def swollen

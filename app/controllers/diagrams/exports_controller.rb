@@ -10,8 +10,16 @@ class ExportsController < ApplicationController
     respond_to do |format|
       format.svg { send_data render_to_string("exports/show", formats: :svg, layout: false), filename: "#{name}.svg",
                              type: "image/svg+xml", disposition: params[:inline] ? "inline" : "attachment" }
-      format.pdf { send_data DrawingPdf.new(@scene, title: "#{@model.header.name}: #{@diagram.name}").render,
-                             filename: "#{name}.pdf", type: "application/pdf" }
+      format.pdf { send_data pdf, filename: "#{name}.pdf", type: "application/pdf" }
     end
+  end
+
+  private
+
+  # On one page of the diagram's paper, on tiles of it, or on a page as large as the drawing.
+  def pdf
+    sheets = Kelvath::Diagram::Sheets.new(@scene.extent, @diagram.paper, direction: @diagram.direction)
+    DrawingPdf.new(@scene, title: "#{@model.header.name}: #{@diagram.name}")
+              .render(sheets:, pages: params[:pages].presence_in(DrawingPdf::PAGES) || "one")
   end
 end

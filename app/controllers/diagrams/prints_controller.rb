@@ -4,18 +4,12 @@
 class PrintsController < ApplicationController
   include DiagramScoped
 
-  MOST_TILES = 60
-
   def show
     @scene = SceneCache.fetch(@stored, @model, @diagram.id)
-    @sheets = Kelvath::Diagram::Sheets.new(@scene.extent, @diagram.paper)
+    @sheets = Kelvath::Diagram::Sheets.new(@scene.extent, @diagram.paper, direction: @diagram.direction)
     @tiled = params[:pages] == "tiles"
     @tiles = @tiled ? @sheets.tiles : []
-    if @tiles.size > MOST_TILES
-      return complain("This drawing needs #{@tiles.size} pages of #{@diagram.paper} at full size; choose larger " \
-                      "paper in its Particulars, or fit it to one page.", status: :unprocessable_entity)
-    end
-
+    Kelvath::Diagram::Sheets.check(@tiles)
     render layout: "print"
   end
 end

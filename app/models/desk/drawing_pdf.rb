@@ -2,34 +2,81 @@
 
 require "prawn"
 
-# A scene on one PDF page of its own size, text as text. The fonts are those of the page, unpacked from WOFF.
+# A scene as a PDF file: on one page, on tiles, or on a page of its own size; text as text. The fonts are those of the
+# page, unpacked from WOFF.
 class DrawingPdf
   INK = Kelvath::Diagram::Ink
   UNIT = 0.75 # PDF points of a drawing unit (CSS pixel)
-  MARGIN = 30 # drawing units
+  MARGIN = 30 # drawing units around the drawing on a page of its own size
+  MM = 72 / 25.4 # PDF points
+  PAGES = %w[one tiles own].freeze
 
   def initialize(scene, title:)
     @scene = scene
-    @extent = scene.extent
+    @area = scene.extent
+    @margin = 0
     @title = title
   end
 
-  # The file's bytes.
-  def render
-    page_size = [ @extent.width, @extent.height ].map { |side| (side + 2 * MARGIN) * UNIT }
-    @pdf = Prawn::Document.new(page_size:, margin: 0, info: { Title: @title, Creator: "Kelvath" })
-    fonts
-    @pdf.scale(UNIT, origin: [ 0, 0 ]) { paint }
+  # The file's bytes. sheets: Kelvath::Diagram::Sheets; pages: one of PAGES. Raises Kelvath::Error for too many tiles.
+  def render(sheets:, pages: "one")
+    @pdf = nil
+    case pages
+    when "own" then own_page
+    when "tiles" then tiles(sheets)
+    else on_paper(sheets, @scene.extent, sheets.fitting, "#{@title} · at #{(sheets.fitting * 100).round} %")
+    end
     @pdf.render
   end
 
   private
+
+  def own_page
+    @margin = MARGIN
+    new_page([ @area.width, @area.height ].map { |side| (side + 2 * MARGIN) * UNIT })
+    @pdf.scale(UNIT, origin: [ 0, 0 ]) { paint }
+  end
+
+  def tiles(sheets)
+    tiles = sheets.tiles
+    Kelvath::Diagram::Sheets.check(tiles)
+    tiles.each do |tile|
+      on_paper(sheets, tile.area, 1.0, "#{@title} · page #{tile.number} of #{tiles.size} · row #{tile.row + 1}, " \
+                                       "column #{tile.column + 1}")
+    end
+  end
+
+  # A part of the drawing at a scale, from the upper left of what can be printed on; what lies beyond is cut off.
+  def on_paper(sheets, area, scale, foot)
+    @area = area
+    width, height = sheets.size.map { |side| side * MM }
+    margin = Kelvath::Diagram::Sheets::MARGIN * MM
+    new_page([ width, height ])
+    scale *= UNIT
+    top = height - margin - area.height * scale
+    @pdf.save_graphics_state do
+      @pdf.renderer.add_content(format("%.3f %.3f %.3f %.3f re W n", margin, margin, width - 2 * margin,
+                                       height - 2 * margin))
+      @pdf.translate(margin, top) { @pdf.scale(scale, origin: [ 0, 0 ]) { paint } }
+    end
+    @pdf.fill_color(paper(:soft))
+    @pdf.font("Drawing", style: :normal, size: 8)
+    @pdf.draw_text(DrawingFonts.known(foot), at: [ margin, margin / 2 ])
+  end
 
   def fonts
     faces = { normal: "instrument-sans-latin-400-normal", bold: "instrument-sans-latin-600-normal",
               italic: "newsreader-latin-400-italic" }
     @pdf.font_families.update("Drawing" => faces.transform_values { |name| DrawingFonts.ttf(name) })
     @pdf.font("Drawing")
+  end
+
+  # size: width and height in points.
+  def new_page(size)
+    return @pdf.start_new_page(size:) if @pdf
+
+    @pdf = Prawn::Document.new(page_size: size, margin: 0, info: { Title: @title, Creator: "Kelvath" })
+    fonts
   end
 
   def paint
@@ -49,8 +96,8 @@ class DrawingPdf
   def shapes(list, rect, tint: nil) = list.each { |each| shape(each, rect.x, rect.y, tint) }
 
   # From drawing units, y down from the extent's corner, to the page, y up from its foot.
-  def x(value) = value - @extent.x + MARGIN
-  def y(value) = @extent.height + MARGIN - (value - @extent.y)
+  def x(value) = value - @area.x + @margin
+  def y(value) = @area.height + @margin - (value - @area.y)
 
   def shape(shape, left, top, tint)
     style = INK::STYLES.fetch(shape.style)

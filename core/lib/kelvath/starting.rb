@@ -66,7 +66,7 @@ module Kelvath
     end
 
     # What a starter's physical diagram, which belongs to no design, says of those to come.
-    LOOK = %i[detail types_shown optional_shown indexes_shown legend title_block snapped paper].freeze
+    LOOK = %i[detail types_shown optional_shown indexes_shown legend title_block snapped paper direction].freeze
 
     # What a model's pattern for physical diagrams says: { field => value }.
     def look(model)

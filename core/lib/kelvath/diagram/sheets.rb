@@ -15,17 +15,34 @@ module Kelvath
 
       attr_reader :extent, :paper
 
-      # extent: Rect of all that is drawn; paper: a key of SIZES.
-      def initialize(extent, paper)
+      # extent: Rect of all that is drawn; paper: a key of SIZES; direction: one of Metamodel::DIRECTIONS.
+      def initialize(extent, paper, direction: "landscape")
         @extent = extent
         @paper = paper
+        @direction = direction
       end
 
+      # Width and height of the paper, in millimetres.
+      def size = @direction == "portrait" ? SIZES.fetch(paper).reverse : SIZES.fetch(paper)
+
       # Width and height of what can be printed on, in millimetres.
-      def room = SIZES.fetch(paper).map { |side| side - 2 * MARGIN }
+      def room = size.map { |side| side - 2 * MARGIN }
+
+      # "A4, portrait"
+      def title = "#{paper}, #{@direction}"
 
       # The scale at which all fits on one page, at most 1.
       def fitting = [ room[0] / (extent.width * UNIT), room[1] / (extent.height * UNIT), 1.0 ].min
+
+      MOST = 60 # tiles of one drawing
+
+      # Raises Error when there are more tiles than anybody would glue together.
+      def self.check(tiles)
+        return if tiles.size <= MOST
+
+        raise Error, "This drawing needs #{tiles.size} pages at full size; choose larger paper in its Particulars, " \
+                     "or fit it to one page."
+      end
 
       # Tiles at a scale (1: full size), row by row.
       def tiles(scale = 1.0)

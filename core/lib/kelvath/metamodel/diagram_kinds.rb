@@ -8,6 +8,7 @@ module Kelvath
     DETAILS = [ "", "names", "definitions", "identifiers", "attributes" ].freeze
     COLOURINGS = [ "nothing", "subject area", "tag" ].freeze
     PAPERS = %w[A4 A3 A2 A1 A0 Letter].freeze
+    DIRECTIONS = %w[landscape portrait].freeze
 
     # One drawing of a stage. A physical one belongs to a design.
     class Diagram < Element
@@ -33,6 +34,7 @@ module Kelvath
       field :milestone, :name
       field :snapped, :flag, label: "Cards snap to a grid"
       field :paper, :choice, values: PAPERS
+      field :direction, :choice, values: DIRECTIONS, label: "Direction of the paper"
       field :definition, :text
       field :position, :number, internal: true
     end
