@@ -140,6 +140,8 @@ module FieldsHelper
     return false unless element.kind == :diagram
 
     physical = element.stage == "physical"
+    return true if field.name == (element.notation == "chen" ? :migrated_shown : :migrated_ovals)
+
     %i[stage design_id].include?(field.name) ||
       (physical ? %i[notation migrated_shown subject_area_id coloured_by] : %i[indexes_shown]).include?(field.name)
   end

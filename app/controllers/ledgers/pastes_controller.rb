@@ -13,7 +13,7 @@ class PastesController < ApplicationController
                       status: :unprocessable_entity)
     end
 
-    commit change(rows), label: "#{params[:filled] ? 'Filled' : 'Pasted'} #{helpers.counted(rows.size, 'row')}"
+    commit change(rows), label: "#{params[:filled].present? ? 'Filled' : 'Pasted'} #{helpers.counted(rows.size, 'row')}"
   end
 
   private

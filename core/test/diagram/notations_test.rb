@@ -34,6 +34,51 @@ class NotationsTest < CoreTest
   def card(scene, name) = scene.boxes.values.find { |box| small[box.id].name == name }.card
   def subtype(scene) = scene.lines.values.find { |each| each.kind == :subtype }
 
+  # Phrases, roles and diamonds keep clear of cards, lines and each other.
+  def test_what_is_written_at_lines_can_be_read
+    %w[concept logical].product(Metamodel::NOTATIONS.keys) do |stage, notation|
+      diagram = ferries.all(:diagram).find { |each| each.stage == stage }.with(notation:)
+      drawn = Diagram::Scene.of(ferries.updated(put: [ diagram ], drop: []), diagram.id)
+      labels = drawn.lines.values.select(&:label).map { |line| rect(*line.label) }
+      assert_equal 0, labels.combination(2).count { |one, two| one.overlaps?(two) }, "#{stage} #{notation}"
+      assert_equal 0, labels.count { |label| drawn.rects.values.any? { |card| card.overlaps?(label) } }, notation
+      crossed = labels.count { |label| drawn.lines.values.any? { |line| crosses?(line, label) } }
+      assert_operator crossed, :<=, 2, "#{stage} #{notation}"
+      assert labels.all? { |label| drawn.content.covers?(label) }, "#{stage} #{notation}"
+    end
+  end
+
+  def rect(text, *place) = Diagram::LabelPlaces.rect(place, Diagram::LabelPlaces.width(text))
+
+  def crosses?(line, label)
+    line.points.each_cons(2).any? do |ends|
+      way = Diagram::Rect.around(ends)
+      label.left <= way.right && way.left <= label.right && label.top <= way.bottom && way.top <= label.bottom
+    end
+  end
+
+  def test_lines_beside_a_diamond_pass_it_by
+    pair = [ "Each Yard may carry out many Dockings.", "Each Yard may help with many Dockings." ]
+    base = model(*pair)
+    draft = Draft.new(base, ids:)
+    diagram = Editing::Diagrams.make(draft, name: "A", stage: "logical", elements: base.all(:entity), notation: "chen")
+    draft.model.children(diagram.id, :diagram_node).each_with_index do |node, index|
+      draft.set(node.id, x: index * 500.0, y: index * 300.0)
+    end
+    drawn = Diagram::Scene.of(draft.model, diagram.id)
+    drawn.lines.each_value do |line|
+      x, y = line.ink.find { |shape| shape.style == :card_detail }.numbers
+      diamond = Diagram::Rect.new(x - 40, y - 20, 80, 32)
+      assert((drawn.lines.values - [ line ]).none? { |other| crosses?(other, diamond) })
+    end
+  end
+
+  def test_migrated_keys_are_ovals_only_if_asked_for
+    names = ->(**values) { scene("chen", **values).boxes.values.flat_map { |box| texts(box.card.ink) } }
+    refute_includes names.call, "Vessel Hull Number"
+    assert_includes names.call(migrated_ovals: true), "Vessel Hull Number"
+  end
+
   def test_crows_foot
     found = scene("crows_foot")
     refute line(found, "undergo").dashed

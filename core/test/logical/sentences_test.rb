@@ -28,6 +28,7 @@ class SentencesTest < CoreTest
 
   def test_what_cannot_be_read_says_where_and_how
     { "Each Vessel floats" => [ 13, /say how many/ ], "Each Vessel Sailings" => [ 21, /“may” or “must” is missing/ ],
+      "Each Vessel may make 2 to 4 Sailings" => [ 1, /with at least 2 it is “must”/ ],
       "Each Vessel may make Sailings" => [ 17, /say how many/ ],
       "Vessel may make many Sailings" => [ 1, /begins with “Each”/ ] }.each do |text, (column, message)|
       error = assert_raises(UnreadableSentence, text) { Parser.parse(text) }

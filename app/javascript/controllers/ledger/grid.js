@@ -332,7 +332,7 @@ export default class extends Controller {
     event.preventDefault()
     const single = !text.includes("\t") && !text.trim().includes("\n")
     if (single && this.block?.flat().length > 1)
-      return this.paintOver(this.block.map((row) => row.map(() => text.trim())))
+      return this.paintOver(this.block.map((row) => row.map(() => text.trim())), "")
     if (single && !this.isNew(cell)) return this.pasteOne(cell, text.trim())
     if (single) return this.add(cell, text.trim())
     const lines = this.lines().filter((line) => line.dataset.row)
@@ -374,7 +374,7 @@ export default class extends Controller {
   }
 
   // Writes texts over the marked block.
-  paintOver(texts) {
+  paintOver(texts, filled = "yes") {
     const rows = this.block.map((row) => row[0].parentElement.dataset.row)
     const columns = this.block[0].map((cell) => cell.dataset.column)
     kelvath.send("post", this.pastesUrlValue, {
@@ -382,7 +382,7 @@ export default class extends Controller {
       columns: columns.join(","),
       rows: rows.join(","),
       text: texts.map((row) => row.join("\t")).join("\n"),
-      filled: "yes"
+      filled
     })
   }
 

@@ -56,7 +56,18 @@ module Kelvath
 
         placed = [ *rects.values, *notes.values.map(&:rect) ]
         points = lines.each_value.flat_map(&:points)
+        placed += lines.each_value.flat_map { |line| written(line) }
         Rect.around([ *placed.flat_map { |rect| [ [ rect.left, rect.top ], [ rect.right, rect.bottom ] ] }, *points ])
+      end
+
+      # Rects of what is written at a line.
+      def written(line)
+        beside = line.ink.select { |shape| shape.type == :text }.map do |shape|
+          width = LabelPlaces.width(shape.text)
+          middle = shape.numbers[0] + { start: width / 2, middle: 0, end: -width / 2 }.fetch(shape.anchor)
+          LabelPlaces.rect([ middle, shape.numbers[1] ], width)
+        end
+        line.label ? [ *beside, LabelPlaces.rect(line.label.last(2), LabelPlaces.width(line.label.first)) ] : beside
       end
 
       # The content with the legend and the title block.
@@ -143,13 +154,37 @@ module Kelvath
         return keep_lines if same && same_places?
 
         @ways = same ? @previous.ways : @links.values.map { |link| [ link.id, link.from_id, link.to_id, link.bundle ] }
-        @router = Router.new(rects, @ways, cores:, previous: same_style? ? @previous.router : nil)
+        @router = Router.new(rects, @ways, cores:, previous: same_style? ? @previous.router : nil,
+                                           step: Notations.fetch(style.notation).lane_step)
         @routes = @router.routes
-        symbols = Notations.fetch(style.notation).places_symbols?
-        @crowd = Crowd.new(rects, symbols ? @routes : {})
-        keeps = same_style? && !symbols
-        @links.each_value { |link| @lines[link.id] = (same_line(link) if keeps) || line(link, @routes.fetch(link.id)) }
+        placed = @links.size <= MOST_PLACED || Notations.fetch(style.notation).places_symbols?
+        @crowd = Crowd.new(rects, placed ? @routes : {})
+        return draw_apart if placed
+
+        @links.each_value do |link|
+          @lines[link.id] = (same_line(link) if same_style?) || line(link, @routes.fetch(link.id)) { |points, _|
+            label_place(points)
+          }
+        end
       end
+
+      MOST_PLACED = 400 # lines of which symbols and phrases keep clear of each other; of more, nobody reads them all
+
+      # First the marks of all lines, then their phrases, where there is room.
+      def draw_apart
+        @routes.each_value { |points| LabelPlaces.ends(points).each { |rect| @crowd.take(rect) } }
+        inks = @links.transform_values { |link| marks(link, rounded(@routes.fetch(link.id))) }
+        @links.each_value do |link|
+          drawn = line(link, @routes.fetch(link.id), inks[link.id]) do |points, width|
+            @crowd.choose(LabelPlaces.along(points, width))
+          end
+          @lines[link.id] = kept_or(@previous&.lines, link.id, drawn)
+        end
+      end
+
+      def rounded(points) = points.map { |x, y| [ x.round(1), y.round(1) ] }
+      def notation_of(link) = Notations.fetch(link.kind == :foreign_key ? "crows_foot" : style.notation)
+      def marks(link, points) = notation_of(link).marks(link, points, @crowd)
 
       def same_style? = @previous&.style == style
       def same_places?
@@ -173,14 +208,15 @@ module Kelvath
         @previous.lines[link.id] if @previous.routes[link.id] == @routes[link.id]
       end
 
-      def line(link, points)
-        points = points.map { |x, y| [ x.round(1), y.round(1) ] }
-        notation = link.kind == :foreign_key ? Notations.fetch("crows_foot") : Notations.fetch(style.notation)
-        text = notation.label(link).to_s
-        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:, path: Ink.d(
-          Ink.soft(:line, points).numbers
-        ), dashed: notation.dashed?(link), kind: link.kind, ink: notation.marks(link, points, @crowd),
-                 label: text.empty? ? nil : [ Font.weight(400).fit(text, 11, 190), *label_place(points) ])
+      # The block answers where a phrase of that width stands on a line of those points.
+      def line(link, points, ink = nil)
+        points = rounded(points)
+        notation = notation_of(link)
+        text = Font.weight(400).fit(notation.label(link).to_s, LabelPlaces::SIZE, 190)
+        place = yield(points, LabelPlaces.width(text)) unless text.empty?
+        Line.new(id: link.id, from_id: link.from_id, to_id: link.to_id, points:,
+                 path: Ink.d(Ink.soft(:line, points).numbers), dashed: notation.dashed?(link), kind: link.kind,
+                 ink: ink || marks(link, points), label: place && [ text, *place ])
       end
 
       # The middle of the longest level piece (or of the longest piece), a little above it.

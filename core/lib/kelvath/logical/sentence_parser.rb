@@ -75,6 +75,10 @@ module Kelvath
       # "many", "one or more" and numbers above one are followed by a plural.
       def said(parts, modal)
         least, most = parts[:numbers]
+        if modal == "may" && least.to_i > 1
+          fail_at(1, "“may” and “#{parts[:counted]}” say two things: with at least #{least} it is “must”, else “at most”.")
+        end
+
         single = parts[:counted].match?(/\A(?:one|1|an?|a single)\z/i)
         singular = single || parts[:counted].match?(/\A(?:exactly|at most|at least|no more than) (?:one|1)\z/i)
         least = modal == "must" ? [ least || 1, 1 ].max : (least_alone(least, single) if modal.nil?).to_i

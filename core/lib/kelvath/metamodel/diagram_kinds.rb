@@ -23,6 +23,7 @@ module Kelvath
       field :detail, :choice, values: DETAILS
       field :types_shown, :flag, default: true
       field :migrated_shown, :flag, default: true, label: "Migrated keys shown"
+      field :migrated_ovals, :flag, label: "Migrated keys as ovals"
       field :optional_shown, :flag, label: "Optional attributes marked"
       field :indexes_shown, :flag
       field :coloured_by, :choice, values: COLOURINGS

@@ -9,10 +9,11 @@ module Kelvath
 
       # The style of a diagram element. Tables have the one notation that fits them.
       def self.of(diagram)
-        new(stage: diagram.stage, notation: diagram.stage == "physical" ? "crows_foot" : diagram.notation,
+        notation = diagram.stage == "physical" ? "crows_foot" : diagram.notation
+        new(stage: diagram.stage, notation:,
             detail: diagram.detail.empty? ? usual(diagram.stage) : diagram.detail,
-            types: diagram.types_shown, migrated: diagram.migrated_shown, optional: diagram.optional_shown,
-            indexes: diagram.indexes_shown).freeze
+            types: diagram.types_shown, optional: diagram.optional_shown, indexes: diagram.indexes_shown,
+            migrated: notation == "chen" ? diagram.migrated_ovals : diagram.migrated_shown).freeze
       end
 
       # What its cards tell: their attributes or columns, of those the keys alone, or what they mean.

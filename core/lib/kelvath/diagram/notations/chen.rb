@@ -37,6 +37,7 @@ module Kelvath
         def draw(card) = [ *ovals_of(card, card.core[:right]), *rectangle(card, card.core[:right]) ]
 
         def places_symbols? = true
+        def lane_step = DIAMOND[1] + 6 # so that no line runs through a diamond on the one beside it
         def room = [ 30, 80 ]
 
         def marks(link, points, crowd = Crowd.new({}, {}))

@@ -50,6 +50,9 @@ module Kelvath
         # Do its marks on a line need to know where those of other lines are?
         def places_symbols? = false
 
+        # Drawing units between level lines that run side by side.
+        def lane_step = LanePass::STEP
+
         # Shapes on a line beside its path: ends, letters, symbols in the middle. points: of the route; crowd: a
         # Crowd that knows where symbols can stand.
         def marks(_link, _points, _crowd = nil) = []

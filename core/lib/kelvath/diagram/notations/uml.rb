@@ -10,10 +10,10 @@ module Kelvath
         def bundles_subtypes? = true
         def dashed?(_link) = false
 
-        def marks(link, points, _crowd = nil)
-          return generalization(link, points) if link.kind == :subtype
+        def marks(link, points, crowd = Crowd.new({}, {}))
+          return generalization(link, points, crowd) if link.kind == :subtype
 
-          [ *multiplicities(link, points), *composition(link, points), *role(link, points) ]
+          [ *multiplicities(link, points), *composition(link, points), *role(link, points, crowd) ]
         end
 
         def legend(cards, links)
@@ -82,25 +82,34 @@ module Kelvath
         end
 
         # A role name stands at the parent's end: it is what the parent is to the child.
-        def role(link, points)
+        def role(link, points, crowd)
           return [] if link.role.to_s.empty? || link.parent_side.nil?
 
           tip, inner = link.parent_side == :from ? [ points[0], points[1] ] : [ points[-1], points[-2] ]
-          way = direction(tip, inner)
-          x, y = along(tip, way, way[0].abs > way[1].abs ? 6 : 16, 0)
-          [ ink.text(:line_label, way[0].abs > way[1].abs ? x : x - 5, way[0].abs > way[1].abs ? y + 13 : y + 2,
-                     link.role, way[0].negative? || way[1].abs > way[0].abs ? :end : :start) ]
+          place = crowd.choose(places_at(tip, direction(tip, inner), LabelPlaces.width(link.role)))
+          [ ink.text(:line_label, *place, link.role, :middle) ]
+        end
+
+        # Places beside a line's end, further and further away from its tip: [[[x, y], Rect], …]
+        def places_at(tip, way, width)
+          level = way[0].abs > way[1].abs
+          [ 14, 28, 42 ].product([ 1, -1 ]).map do |distance, side|
+            x, y = along(tip, way, level ? distance + (width / 2.0) : distance + 4)
+            at = level ? [ x, y + (side.positive? ? 13 : -5) ] : [ x - (side * ((width / 2.0) + 9)), y + 4 ]
+            [ at, LabelPlaces.rect(at, width) ]
+          end
         end
 
         # A hollow triangle at the general class, and the constraint of the set.
-        def generalization(link, points)
+        def generalization(link, points, crowd)
           way = direction(points[0], points[1])
           tip = points[0]
+          triangle = ink.lines(:line_hollow, [ tip, along(tip, way, 13, 8), along(tip, way, 13, -8) ], closed: true)
+          return [ triangle ] if link.complete.nil? || !crowd.first?(link.bundle || link.id)
+
           words = "{#{link.complete ? 'complete' : 'incomplete'}, #{link.exclusive ? 'disjoint' : 'overlapping'}}"
-          [ ink.lines(:line_hollow, [ tip, along(tip, way, 13, 8), along(tip, way, 13, -8) ], closed: true),
-            *(letter(words, tip, points[1], 20).then { |text|
-              ink.text(:card_detail, text.numbers[0] + 4, text.numbers[1], words, text.anchor)
-            } if link.complete != nil) ]
+          place = crowd.choose(places_at(tip, way, text_font.width(words, 11) + 4))
+          [ triangle, ink.text(:card_detail, *place, words, :middle) ]
         end
       end
     end

@@ -2,29 +2,61 @@
 
 module Kelvath
   module Diagram
-    # Where on a drawing a symbol cannot stand: cards, other lines, symbols put down before.
+    # Where on a drawing a symbol or a label cannot stand: cards, other lines, what was put down before. Kept in
+    # squares, so that a question looks only at what is near.
     class Crowd
-      # rects: { card id => Rect }; routes: { line id => points }
-      def initialize(rects, routes)
-        @taken = rects.values
-        @ways = routes.flat_map do |id, points|
-          points.each_cons(2).map { |one, two| [ id, Rect.around([ one, two ]) ] }
-        end
-      end
-
+      SQUARE = 160 # drawing units
       COVERED = 10 # a card or a symbol in the way weighs as much as so many lines
 
-      # How bad a place is for a symbol of that line: 0 if it is free. Its own line does not count.
-      def weight(rect, line_id)
-        @taken.count { |other| rect.overlaps?(other) } * COVERED + @ways.count do |id, way|
-          id != line_id && touches?(rect, way)
+      # rects: { card id => Rect }; routes: { line id => points }
+      def initialize(rects, routes)
+        @taken = Hash.new { |squares, at| squares[at] = [] }
+        @ways = Hash.new { |squares, at| squares[at] = [] }
+        rects.each_value { |rect| take(rect) }
+        routes.each do |id, points|
+          points.each_cons(2) do |one, two|
+            way = Rect.around([ one, two ])
+            squares(way) { |at| @ways[at] << [ id, way ] }
+          end
         end
       end
 
-      # Keeps a Rect from the labels that come after.
-      def take(rect) = @taken << rect
+      # How bad a place is for a symbol on that line: 0 if it is free. Its own line does not count.
+      def weight(rect, line_id)
+        covered, crossed = Set.new.compare_by_identity, Set.new.compare_by_identity
+        squares(rect) do |at|
+          @taken[at].each { |other| covered << other if rect.overlaps?(other) } if @taken.key?(at)
+          @ways[at].each { |id, way| crossed << way if id != line_id && touches?(rect, way) } if @ways.key?(at)
+        end
+        covered.size * COVERED + crossed.size
+      end
+
+      # Keeps a Rect from what comes after.
+      def take(rect) = squares(rect) { |at| @taken[at] << rect }
+
+      # The best of some places for a text, each [what it is, its Rect], the ones wanted most first; it is taken.
+      # Answers what it is.
+      def choose(places)
+        best = nil
+        places.each do |what, rect|
+          weight = weight(rect, nil)
+          best = [ weight, what, rect ] if best.nil? || weight < best.first
+          break if weight.zero?
+        end
+        take(best[2])
+        best[1]
+      end
+
+      # Is it the first time that this is asked of a key? What several lines share is written once.
+      def first?(key) = !(@told ||= Set.new).add?(key).nil?
 
       private
+
+      def squares(rect)
+        (rect.left / SQUARE).floor.upto((rect.right / SQUARE).floor) do |column|
+          (rect.top / SQUARE).floor.upto((rect.bottom / SQUARE).floor) { |row| yield column * 100_000 + row }
+        end
+      end
 
       # A way has no width, so sharing an area will not do.
       def touches?(rect, way)

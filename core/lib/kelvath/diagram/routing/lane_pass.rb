@@ -5,7 +5,7 @@ module Kelvath
     # One direction of Lanes: all level or all upright pieces of some routes. It takes over from the pass before it
     # what lies at places where nothing has changed.
     class LanePass
-      STEP = 8
+      STEP = 8 # drawing units between two lanes
       PASSES = 30
       FEW = 8 # lines of a bundle whose lanes lie evenly about their middle
       NEAR = 3 # closer than this counts as lying on one another
@@ -14,8 +14,10 @@ module Kelvath
       # Pieces at (nearly) one place, with the bundles of those that touch: [[piece, …], …].
       Level = Struct.new(:pieces, :bundles)
 
-      # axis: 0 for upright pieces (fixed x), 1 for level ones (fixed y); the rest as Lanes takes it.
-      def initialize(given, axis, obstacles, bundles:, previous:, changed:)
+      # axis: 0 for upright pieces (fixed x), 1 for level ones (fixed y); step: drawing units between two
+      # lanes; the rest as Lanes takes it.
+      def initialize(given, axis, obstacles, bundles:, previous:, changed:, step: STEP)
+        @step = step
         @given = given
         @axis = axis
         @obstacles = obstacles
@@ -118,7 +120,7 @@ module Kelvath
         reach = nil
         groups = pieces.sort_by { |piece| [ piece.low, piece.link, piece.index ] }.slice_when do |one, two|
           reach = [ reach || one.high, one.high ].max
-          apart = two.low > reach + STEP
+          apart = two.low > reach + @step
           reach = nil if apart
           apart
         end
@@ -144,7 +146,7 @@ module Kelvath
       def near_change?(bundle)
         return false if @changed.empty?
 
-        reach = (bundle.size * STEP) + Obstacles::MARGIN
+        reach = (bundle.size * @step) + Obstacles::MARGIN
         changed_in?(bundle.map(&:at).minmax, bundle.map(&:low).min, bundle.map(&:high).max, reach)
       end
 
@@ -166,7 +168,7 @@ module Kelvath
         numbers = assign(order)
         middle = middle_of(numbers)
         order.zip(numbers).map do |piece, number|
-          offset = (number - middle) * STEP
+          offset = (number - middle) * @step
           @offsets[piece] = offset
           [ piece, settled?(piece, offset) ? @previous.places[piece] : place_for(piece, offset) ]
         end
@@ -179,7 +181,7 @@ module Kelvath
       # Its lane, or half of the way to it, or beside that if it is the lane of another; nil if none is clear.
       def place_for(piece, offset)
         half = offset / 2.0
-        apart = (half % STEP).zero? ? (offset <=> 0) * STEP / 4.0 : 0
+        apart = (half % @step).zero? ? (offset <=> 0) * @step / 4.0 : 0
         [ offset, half + apart, half - apart ].uniq.map { |way| piece.at + way }.find { |at| clear?(piece, at) }
       end
 
@@ -243,7 +245,7 @@ module Kelvath
 
       # The first lane beyond those of all earlier pieces that it lies beside.
       def free_lane(piece, numbers, lows, highs)
-        low, high = piece.low - STEP, piece.high + STEP
+        low, high = piece.low - @step, piece.high + @step
         lane = -1
         index = numbers.size
         while (index -= 1) >= 0

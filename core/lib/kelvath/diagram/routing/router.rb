@@ -15,8 +15,9 @@ module Kelvath
 
       # rects: { id => Rect }; links: [[id, from id, to id, bundle], …]: links of one bundle (or nil)
       # leave their first card together; cores: { id => core } of cards (see Cards::Card); previous: a Router whose
-      # routes stay wherever neither their ends nor a card in their way have changed.
-      def initialize(rects, links, cores: {}, previous: nil)
+      # routes stay wherever neither their ends nor a card in their way have changed; step: as Lanes takes it.
+      def initialize(rects, links, cores: {}, previous: nil, step: LanePass::STEP)
+        @step = step
         @rects = rects
         @cores = cores
         @previous = previous
@@ -36,7 +37,7 @@ module Kelvath
         @through = @previous ? @previous.through.select { |id, _| @raw[id] && @raw[id].equal?(@previous.raw[id]) } : {}
         take_detours
         @lanes = Lanes.new(@raw, @upright, bundles: @bundles, previous: @previous&.lanes,
-                           changed: changed + older.values)
+                           changed: changed + older.values, step: @step)
         found = @lanes.parted.dup
         @loops.group_by { |_, from, _| from }.each_value do |list|
           list.each_with_index { |(id, from, _), index| found[id] = loop_at(from, index) }
