@@ -29,6 +29,7 @@ class BrowserTestCase < ActiveSupport::TestCase
     Capybara.reset_sessions!
     Run.delete_all
     StoredModel.delete_all
+    Project.delete_all
   end
 
   AXE = Rails.root.join("vendor/axe-core/axe.min.js").read

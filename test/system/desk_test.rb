@@ -33,6 +33,30 @@ class DeskTestInBrowser < BrowserTestCase
     assert_selector ".contents-entry", text: "Vessel 2"
   end
 
+  test "a frame carries the cards that lie in it, and a note is written where it stands" do
+    open_diagram "concept"
+    diagram = @stored.model.all(:diagram).find { |each| each.stage == "concept" }
+    node = @stored.model.referrers(entity(@stored.model, "Crew Member").id, :diagram_node)
+                  .find { |each| each.parent_id == diagram.id }
+    place = { x: node.x - 20, y: node.y - 40, width: 400.0, height: 200.0 }
+    @stored.journal.commit(Kelvath::Draft.change(@stored.model, ids: Ids) { |draft|
+      draft.add(:diagram_note, parent_id: diagram.id, shape: "frame", text: "Aboard", **place)
+    }, by: "Guest")
+    visit page.current_path
+    frame = find("#frames .note-frame > rect", match: :first)
+    before = card("Crew Member")["transform"]
+    x, y = point(frame, across: 1, down: 0.5)
+    drag [ x - 1, y ], [ x + 119, y + 60 ]
+    assert_text "Moved"
+    assert_no_selector "#cards .card[transform='#{before}']"
+    moved = @stored.reload.model[node.id]
+    assert_in_delta node.x + (120 * 100 / find("[data-canvas-target=scale]").text.to_f), moved.x, 4
+    find(".palette-thing", text: "Note").click
+    press "Ask the master", :Enter
+    assert_selector "#notes text", text: "Ask the master"
+    assert_no_selector ".contents-entry", text: "Ask"
+  end
+
   test "a relationship is made by keys, its kind chosen by a number" do
     open_diagram "concept"
     find(".contents-entry", exact_text: "Timetable").click

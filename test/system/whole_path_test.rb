@@ -41,10 +41,10 @@ class WholePathTest < BrowserTestCase
     assert_selector "#read-back", text: "Each Sailing must be made by exactly one Vessel."
 
     drag point(find_handle("Harbour")), point(card("Sailing"))
-    within("#relate-as") { click_on "1 Each has many", exact: false }
+    within("#relate-as") { click_button "1 One Harbour, any number of Sailing" }
     assert_selector "#lines .line", count: 2
     assert_selector "#read-back", text: "Each Harbour may be related to many Sailings."
-    select "may be none", from: "Harbour: least"
+    select "at most one", from: "Harbours of each Sailing"
     assert_selector "#read-back", text: "Each Sailing may be related to at most one Harbour."
 
     before = card("Harbour")["transform"]

@@ -38,6 +38,18 @@ class MakingRoomTest < CoreTest
     assert_equal [ place(placed, "Quay"), place(placed, "Pier") ], [ place(found, "Quay"), place(found, "Pier") ]
   end
 
+  # A key that migrates makes parent and child grow at once; the child is pushed by the parent and pushes others.
+  def test_cards_that_grow_together_push_each_other_on
+    linked = Prose::Reader.new(placed, ids:).read("Each Vessel may use many Berths.").change_set.apply(placed)
+    found = after(linked) { |draft|
+      %w[Number Code Mark].each { |name|
+        Editing::Attributes.add(draft, entity(linked, "Vessel").id, name, type: "integer", identifier: true)
+      }
+    }
+    rects = %w[Vessel Berth Dock Quay Pier].map { |name| rect(found, name) }
+    assert rects.combination(2).none? { |one, two| one.overlaps?(two) }
+  end
+
   def test_a_wider_card_pushes_to_the_right
     found = grown(placed, [ "A very long name of an attribute that makes its card wider than four hundred units" ])
     assert_operator rect(found, "Quay").left, :>, rect(found, "Vessel").right

@@ -75,6 +75,7 @@ class ProseTest < CoreTest
     "Lease End Date date" => [ "Lease End Date", "date", nil, false ],
     "Annual Lease decimal(10,2)" => [ "Annual Lease", "decimal", 10, false ],
     "Season*: small integer" => [ "Season", "small_integer", nil, true ], "Code*" => [ "Code", "", nil, true ],
+    "Start Date* date" => [ "Start Date", "date", nil, true ],
     "Code: text(8)*" => [ "Code", "text", nil, true ], "start date" => [ "start date", "", nil, false ],
     "Held (integer)" => [ "Held", "integer", nil, false ]
   }.freeze

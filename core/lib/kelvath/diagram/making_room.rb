@@ -39,6 +39,7 @@ module Kelvath
         @touched = touched
         @cards = {}
         @moved = {}
+        @stood = {}
       end
 
       # { diagram node id => [x, y] }
@@ -56,8 +57,7 @@ module Kelvath
         return if @before[node.id].nil? || @before[node.element_id].nil?
 
         style = Style.of(@after.fetch(node.parent_id))
-        was = sized(@before, @before[node.id], style)
-        now = sized(@after, node, style)
+        now, was = sized(node, style), stood(node, style)
         push(node.parent_id, style, node.id, was, now) if now.height > was.height || now.width > was.width
       end
 
@@ -67,7 +67,7 @@ module Kelvath
         MOVES.times do
           id, old, fresh = waiting.shift || break
           neighbours(diagram_id, style, [ id, node_id ], fresh).each do |node, rect|
-            stood = Rect.new(node.x, node.y, rect.width, rect.height)
+            stood = stood(node, style)
             place = way_out(rect, stood, old, fresh) or next
             @moved[node.id] = place
             waiting << [ node.id, stood, Rect.new(*place, rect.width, rect.height) ]
@@ -82,7 +82,7 @@ module Kelvath
           next if but.include?(node.id) || node.pinned || @touched.include?(node.id)
           next unless x.between?(rect.left - REACH, rect.right + GAP) && y.between?(rect.top - REACH, rect.bottom + GAP)
 
-          [ node, sized(@after, node, style) ]
+          [ node, sized(node, style) ]
         end
       end
 
@@ -100,11 +100,26 @@ module Kelvath
         end
       end
 
-      def sized(model, node, style)
-        element = model[node.element_id]
-        cards = @cards[[ model.object_id, style ]] ||= Cards.new(model, style)
-        card = cards.measured(element, width: node.width)
+      # Where a card is by now, as large as it is after the change.
+      def sized(node, style)
+        card = measured(@after, node, style)
         Rect.new(*@moved.fetch(node.id) { [ node.x, node.y ] }, card.width, card.height)
+      end
+
+      # Where and how large it was before the change.
+      def stood(node, style)
+        @stood[node.id] ||= begin
+          old = @before[node.id]
+          model = old && @before[old.element_id] ? @before : @after
+          model[node.id].then { |place| at(place, measured(model, place, style)) }
+        end
+      end
+
+      def at(node, card) = Rect.new(node.x, node.y, card.width, card.height)
+
+      def measured(model, node, style)
+        cards = @cards[[ model.object_id, style ]] ||= Cards.new(model, style)
+        cards.measured(model[node.element_id], width: node.width)
       end
     end
   end

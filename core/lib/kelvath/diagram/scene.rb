@@ -62,12 +62,18 @@ module Kelvath
 
       # Rects of what is written at a line.
       def written(line)
-        beside = line.ink.select { |shape| shape.type == :text }.map do |shape|
+        return texts(line.ink) unless line.label
+
+        [ *texts(line.ink), LabelPlaces.rect(line.label.last(2), LabelPlaces.width(line.label.first)) ]
+      end
+
+      # Rects of the texts among shapes.
+      def texts(shapes)
+        shapes.select { |shape| shape.type == :text }.map do |shape|
           width = LabelPlaces.width(shape.text)
           middle = shape.numbers[0] + { start: width / 2, middle: 0, end: -width / 2 }.fetch(shape.anchor)
           LabelPlaces.rect([ middle, shape.numbers[1] ], width)
         end
-        line.label ? [ *beside, LabelPlaces.rect(line.label.last(2), LabelPlaces.width(line.label.first)) ] : beside
       end
 
       # The content with the legend and the title block.
@@ -174,6 +180,7 @@ module Kelvath
       def draw_apart
         @routes.each_value { |points| LabelPlaces.ends(points).each { |rect| @crowd.take(rect) } }
         inks = @links.transform_values { |link| marks(link, rounded(@routes.fetch(link.id))) }
+        inks.each_value { |ink| texts(ink).each { |rect| @crowd.take(rect) } }
         @links.each_value do |link|
           drawn = line(link, @routes.fetch(link.id), inks[link.id]) do |points, width|
             @crowd.choose(LabelPlaces.along(points, width))

@@ -76,7 +76,8 @@ module Kelvath
       def said(parts, modal)
         least, most = parts[:numbers]
         if modal == "may" && least.to_i > 1
-          fail_at(1, "“may” and “#{parts[:counted]}” say two things: with at least #{least} it is “must”, else “at most”.")
+          fail_at(1,
+"“may” and “#{parts[:counted]}” say two things: with at least #{least} it is “must”, else “at most”.")
         end
 
         single = parts[:counted].match?(/\A(?:one|1|an?|a single)\z/i)

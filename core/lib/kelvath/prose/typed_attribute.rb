@@ -23,6 +23,7 @@ module Kelvath
 
         text, star = star(text.strip)
         name, colon, type = colon_or_tail(text)
+        name, star = name.delete_suffix("*").strip, true if name.end_with?("*")
         item = Grammar.item(*Quoting.protect(colon.empty? ? text : "#{name} (#{type})"))
         values = Reader.new(draft.model, ids: draft.ids, draft:).value_fields(item)
         domain = draft.model.all(:domain).find { |each| each.name.casecmp?(text) } if values.empty?
