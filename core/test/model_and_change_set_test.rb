@@ -3,6 +3,17 @@
 require "core_test_helper"
 
 class ModelAndChangeSetTest < CoreTest
+  def test_notes_and_cards_are_moved_not_changed
+    draft = Draft.new(ferries, ids:)
+    diagram = ferries.all(:diagram).first
+    note = draft.add(:diagram_note, parent_id: diagram.id, text: "Aboard", shape: "frame")
+    card = ferries.children(diagram.id, :diagram_node).first
+    model = draft.model
+    moved = ->(*ids) { Draft.change(model, ids: self.ids) { |each| ids.each { |id| each.set(id, x: 7.0) } } }
+    assert_equal [ "Moved “Aboard”", "Moved 2 cards and notes" ],
+                 [ moved.(note.id), moved.(note.id, card.id) ].map { |change| change.describe(model) }
+  end
+
   def test_indexes_follow_every_change
     before = model("Each Vessel may make many Sailings.", Vessel: [ "Hull Number: text(12): *" ])
     vessel = entity(before, "Vessel")

@@ -43,15 +43,17 @@ class DeskTestInBrowser < BrowserTestCase
       draft.add(:diagram_note, parent_id: diagram.id, shape: "frame", text: "Aboard", **place)
     }, by: "Guest")
     visit page.current_path
-    frame = find("#frames .note-frame > rect", match: :first)
+    assert_text "92 %" # the drawing has come to rest
+    frame = find("#frames .frame-touch")
     before = card("Crew Member")["transform"]
     x, y = point(frame, across: 1, down: 0.5)
     drag [ x - 1, y ], [ x + 119, y + 60 ]
-    assert_text "Moved"
+    assert_text "Moved 2 cards and notes"
     assert_no_selector "#cards .card[transform='#{before}']"
     moved = @stored.reload.model[node.id]
     assert_in_delta node.x + (120 * 100 / find("[data-canvas-target=scale]").text.to_f), moved.x, 4
     find(".palette-thing", text: "Note").click
+    assert_selector "#card-editor textarea"
     press "Ask the master", :Enter
     assert_selector "#notes text", text: "Ask the master"
     assert_no_selector ".contents-entry", text: "Ask"

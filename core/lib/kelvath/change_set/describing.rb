@@ -55,7 +55,7 @@ module Kelvath
     end
 
     def updated
-      moves, others = @change.updates.partition { |update| update_kind(update) == :diagram_node }
+      moves, others = @change.updates.partition { |update| move?(update) }
       others = others.reject { |update| update.field == :position }.group_by do |update|
         [ update_kind(update), update.field ]
       end
@@ -63,6 +63,12 @@ module Kelvath
         list.size > SPOKEN ? many(field, list) : list.map { |update| one(update) }
       end
       spoken.empty? ? moved(moves) + reordered : spoken
+    end
+
+    # Of a card, whatever it is; of a note, where it stands.
+    def move?(update)
+      kind = update_kind(update)
+      kind == :diagram_node || (kind == :diagram_note && %i[x y].include?(update.field))
     end
 
     def update_kind(update) = @before[update.id]&.kind
@@ -113,7 +119,7 @@ module Kelvath
       nodes = updates.map { |update| @before.fetch(update.id) }.uniq(&:id)
       return [] if nodes.empty?
 
-      what = nodes.one? ? nodes.first.label(@before) : "#{nodes.size} cards"
+      what = nodes.one? ? nodes.first.label(@before) : "#{nodes.size} cards#{' and notes' if nodes.map(&:kind).uniq.size > 1}"
       update = updates.find { |each| CARDS.key?(each.field) }
       return [ "Moved #{what}" ] if update.nil?
       return [ "Unpinned #{what}" ] if update.field == :pinned && !update.after
