@@ -325,6 +325,37 @@ class ModellingTest < ActionDispatch::IntegrationTest
     end
   end
 
+  test "sizes appear with the type that has them, and what a domain gives is seen with where it is from" do
+    attribute = @model.children(id("Passenger"), :attribute).find { |each| each.domain_id.nil? && each.type.present? }
+    sizes = ->(hidden) { css_select("[id^=set-#{attribute.id}-precision]#{"[hidden]" if hidden}").size }
+    ask :get, model_element_path(@stored, attribute.id)
+    assert_equal 1, sizes.call(true)
+    ask :patch, model_element_path(@stored, attribute.id), field: "type", value: "decimal", selected: attribute.id
+    assert_equal [ 0, 1 ], [ sizes.call(true), sizes.call(false) ]
+    domain = @model.all(:domain).find(&:length)
+    %w[type length].each { |field| ask :patch, model_element_path(@stored, attribute.id), field:, value: "" }
+    ask :patch, model_element_path(@stored, attribute.id), field: "domain_id", value: domain.id
+    ask :get, model_element_path(@stored, attribute.id)
+    assert_select "input[placeholder='#{domain.length}, from #{domain.name}']"
+    get model_ledger_path(@stored, "logical", filter: attribute.name)
+    assert_select "td.inherited[title='From the domain #{domain.name}']", text: domain.length.to_s
+  end
+
+  test "about the model: author, status and fields of the house's own" do
+    ask :post, model_elements_path(@stored), kind: "custom_field", name: "Steward"
+    field = now.all(:custom_field).last
+    ask :patch, model_element_path(@stored, field.id), field: "of", value: "header"
+    header = now.header
+    assert_undoable(/Changed status/) do
+      ask :patch, model_element_path(@stored, header.id), field: "status", value: "agreed"
+    end
+    assert_undoable(/Steward|custom value/) do
+      ask :patch, model_custom_value_path(@stored, field.id), element_id: header.id, value: "Harbour office"
+      ask :get, model_element_path(@stored, header.id)
+      assert_select "input[value='Harbour office']"
+    end
+  end
+
   test "the model's notation and platform are chosen from what exists" do
     header = @model.header
     ask :get, model_element_path(@stored, header.id)

@@ -21,13 +21,20 @@ export default class extends Controller {
     const shown = this.element.querySelector(".toast[data-since]")
     const latest = fresh.find((toast) => this.wrong(toast)) || fresh[fresh.length - 1]
     fresh.filter((toast) => toast !== latest).forEach((toast) => toast.remove())
-    if (shown && this.wrong(shown) && !this.wrong(latest) && Date.now() - shown.dataset.since < HELD)
-      return latest.remove()
+    const held = shown && this.wrong(shown) && !this.wrong(latest) ? HELD - (Date.now() - shown.dataset.since) : 0
+    if (held > 0) return this.later(latest, held)
     this.count(latest, shown)
     shown?.remove()
     latest.dataset.since = Date.now()
     if (latest.querySelector("[data-action]")) return // it asks something
     setTimeout(() => latest.remove(), this.wrong(latest) ? STAYS * 2 : STAYS)
+  }
+
+  // Its turn comes when what is wrong has been read.
+  later(toast, ms) {
+    toast.remove()
+    clearTimeout(this.waiting)
+    this.waiting = setTimeout(() => this.element.append(toast), ms)
   }
 
   // What a notice asked has been answered.

@@ -119,7 +119,8 @@ module Kelvath
       nodes = updates.map { |update| @before.fetch(update.id) }.uniq(&:id)
       return [] if nodes.empty?
 
-      what = nodes.one? ? nodes.first.label(@before) : "#{nodes.size} cards#{' and notes' if nodes.map(&:kind).uniq.size > 1}"
+      kinds = nodes.map(&:kind).uniq.size > 1 ? "cards and notes" : "cards"
+      what = nodes.one? ? nodes.first.label(@before) : "#{nodes.size} #{kinds}"
       update = updates.find { |each| CARDS.key?(each.field) }
       return [ "Moved #{what}" ] if update.nil?
       return [ "Unpinned #{what}" ] if update.field == :pinned && !update.after

@@ -35,10 +35,11 @@ module Kelvath
           new(names, lexicon, said: words_said(model), spelt: names_spelt(model))
         end
 
-        # Words of every length that names of the logical side write out: they are no short forms.
+        # What names of the logical side say as it is, whatever its length; a short form that came in with an old
+        # system's names is no word and says nothing.
         def self.names_spelt(model)
           names = model.all(:entity).map(&:name) + model.all(:attribute).map(&:name)
-          names.flat_map { |name| Splitting.parts(name) }.to_set(&:downcase)
+          names.flat_map { |name| Splitting.parts(name) }.select { |part| Dictionary.word?(part) }.to_set(&:downcase)
         end
 
         def self.words_said(model)
