@@ -76,7 +76,8 @@ export default class extends Controller {
   async make() {
     const text = this.typed
     if (!text) return
-    if (await kelvath.send("post", this.inputTarget.dataset.lines, { text })) this.close()
+    const taken = await kelvath.send("post", this.inputTarget.dataset.lines, { text })
+    if (taken && this.typed === text) this.close() // or the next line is being typed already
   }
 
   close() {
