@@ -67,9 +67,16 @@ module FieldsHelper
     return field.label unless ENDS.key?(field.name)
 
     here, there = field.name == :to_least ? [ element.to_id, element.from_id ] : [ element.from_id, element.to_id ]
-    phrase = (field.name == :to_least ? element.phrase : element.inverse_phrase).presence
     "#{Kelvath::Logical::Wording.of(@model).plural(@model.fetch(here).name)} of each #{@model.fetch(there).name}" \
-      "#{": #{phrase}" if here == there && phrase}"
+      "#{own_end(element, field) if here == there}"
+  end
+
+  # Which end of a relationship with itself is meant: the phrase that leads there, and the role played there.
+  def own_end(link, field)
+    phrase = field.name == :to_least ? link.phrase : link.inverse_phrase
+    parent = field.name.to_s.start_with?(Kelvath::Logical::Cardinality.parent_side(link).to_s)
+    said = [ phrase.presence, ("as #{link.role_name}" if parent && link.role_name.present?) ].compact
+    said.any? ? ": #{said.join(', ')}" : ""
   end
 
   # Sizes that the type cannot have are hidden until it can, unless something stands there.

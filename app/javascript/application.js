@@ -32,6 +32,7 @@ import Ticks from RAILS_ASSET_URL("controllers/forms/ticks.js")
 import Upload from RAILS_ASSET_URL("controllers/forms/upload.js")
 import Columns from RAILS_ASSET_URL("controllers/ledger/columns.js")
 import Grid from RAILS_ASSET_URL("controllers/ledger/grid.js")
+import Order from RAILS_ASSET_URL("controllers/ledger/order.js")
 
 const controllers = {
   command: Command,
@@ -63,7 +64,8 @@ const controllers = {
   ticks: Ticks,
   upload: Upload,
   columns: Columns,
-  grid: Grid
+  grid: Grid,
+  order: Order
 }
 const application = Application.start()
 Object.entries(controllers).forEach(([name, controller]) => application.register(name, controller))

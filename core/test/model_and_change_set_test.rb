@@ -3,6 +3,17 @@
 require "core_test_helper"
 
 class ModelAndChangeSetTest < CoreTest
+  def test_members_that_migrated_are_named_not_numbered
+    base = model("Each Vessel may make many Sailings.", Vessel: [ "Hull Number: text(12): *" ],
+                 Sailing: [ "Day: date: *" ])
+    sailing = entity(base, "Sailing")
+    migrated = Logical::KeyMigration.of(base).held(sailing.id).find(&:migrated?)
+    key = base.children(sailing.id, :identifier).first
+    change = Draft.change(base, ids:) { |draft| draft.set(key.id, member_ids: [ *key.member_ids, migrated.id ]) }
+    assert_match(/from Day to Day, Hull Number/, change.describe(base))
+    refute_match(/[0-9A-HJKMNP-TV-Z]{26}/, change.describe(base))
+  end
+
   def test_notes_and_cards_are_moved_not_changed
     draft = Draft.new(ferries, ids:)
     diagram = ferries.all(:diagram).first

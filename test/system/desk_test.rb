@@ -152,6 +152,10 @@ class DeskTestInBrowser < BrowserTestCase
     rows.find("tr", text: "Depth").find("[data-column=name]").click
     press [ :Alt, :Up ]
     assert_text "Moved 1 row up"
+    drag_row rows.find("tr", text: "Depth"), rows.find("tr", text: "Has Ramp")
+    assert_text "Moved 1 row down"
+    assert_equal %w[Has\ Ramp Depth],
+                 rows.all("td[data-column=name]").map(&:text).select { |name| [ "Depth", "Has Ramp" ].include?(name) }
     fill_in "Filter rows", with: "type:money"
     press :Enter
     assert_selector "td[data-column=type]", text: "Money Amount", minimum: 4
@@ -262,6 +266,14 @@ class DeskTestInBrowser < BrowserTestCase
   def card(name) = find("#card-#{@stored.reload.model.all(:entity).find { |each| each.name == name }.id}")
 
   def write_into(label, text) = find_field(label).send_keys(text, :enter)
+
+  def drag_row(row, onto)
+    page.execute_script(<<~JS, row.find(".grip"), onto)
+      const options = { dataTransfer: new DataTransfer(), bubbles: true, cancelable: true }
+      arguments[0].dispatchEvent(new DragEvent("dragstart", options))
+      arguments[1].firstElementChild.dispatchEvent(new DragEvent("drop", options))
+    JS
+  end
 
   def drag_onto(source, target)
     x, y = point(target)

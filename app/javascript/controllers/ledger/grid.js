@@ -1,9 +1,16 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 // The ledger's keys: arrows move, Shift extends, Enter and F2 write, leaving a cell saves it; blocks
-// are copied, pasted and filled down; Alt+arrows and dragging move rows.
+// are copied, pasted and filled down; Alt+arrows move rows.
 export default class extends Controller {
-  static values = { url: String, elementsUrl: String, pastesUrl: String, ordersUrl: String, stretchUrl: String, originsUrl: String }
+  static values = {
+    url: String,
+    elementsUrl: String,
+    pastesUrl: String,
+    ordersUrl: String,
+    stretchUrl: String,
+    originsUrl: String
+  }
 
   connect() {
     this.reveal = ({ detail: { id } }) => {
@@ -397,28 +404,5 @@ export default class extends Controller {
   reorder(steps) {
     const rows = this.block.map((row) => row[0].parentElement.dataset.row).filter((id) => id && !id.includes("."))
     if (rows.length) kelvath.send("post", this.ordersUrlValue, { rows: rows.join(","), steps })
-  }
-
-  lift(event) {
-    this.lifted = event.target.closest?.(".grip")?.closest("tr[data-row]")
-  }
-
-  hover(event) {
-    if (this.lifted && event.target.closest("tr[data-row]")?.parentElement === this.lifted.parentElement)
-      event.preventDefault()
-  }
-
-  drop(event) {
-    const line = event.target.closest("tr[data-row]")
-    if (!this.lifted || !line) return
-    event.preventDefault()
-    const lines = [...line.parentElement.querySelectorAll("tr[data-row]")].filter(
-      (each) => each.dataset.row && !each.dataset.row.includes(".")
-    )
-    kelvath.send("post", this.ordersUrlValue, {
-      rows: this.lifted.dataset.row,
-      steps: lines.indexOf(line) - lines.indexOf(this.lifted)
-    })
-    this.lifted = null
   }
 }

@@ -107,9 +107,16 @@ module Kelvath
       when nil, "", [] then "nothing"
       when true then "yes"
       when false then "no"
-      when Array then value.map { |item| (@before[item] || after[item])&.name || item }.join(", ")
+      when Array then value.map { |item| named(item) }.join(", ")
       else (@before[value] || after[value])&.then { |element| element.label(after) } || value.to_s.tr("_", " ")
       end
+    end
+
+    # A member of a list: a name as it is, an id as what it stands for. A composed id ends in the attribute's own.
+    def named(item)
+      element = @before[item] || after[item] || (item.include?(".") && (@before[item.split(".").last] ||
+                                                                         after[item.split(".").last]))
+      element ? element.label(after) : item
     end
 
     # What was done to cards, by the field that says most of it.
