@@ -86,14 +86,17 @@ module Kelvath
           return [] if link.role.to_s.empty? || link.parent_side.nil?
 
           tip, inner = link.parent_side == :from ? [ points[0], points[1] ] : [ points[-1], points[-2] ]
-          place = crowd.choose(places_at(tip, direction(tip, inner), LabelPlaces.width(link.role)))
+          length = (inner[0] - tip[0]).abs + (inner[1] - tip[1]).abs
+          place = crowd.choose(places_at(tip, direction(tip, inner), LabelPlaces.width(link.role), length))
           [ ink.text(:line_label, *place, link.role, :middle) ]
         end
 
-        # Places beside a line's end, further and further away from its tip: [[[x, y], Rect], …]
-        def places_at(tip, way, width)
+        # Places beside a line's end, further and further away from its tip, as far as its first piece goes:
+        # [[[x, y], Rect], …]
+        def places_at(tip, way, width, length = 0)
           level = way[0].abs > way[1].abs
-          [ 14, 28, 42 ].product([ 1, -1 ]).map do |distance, side|
+          distances = [ 14, 28, 42, *(60..[ length - 30, 300 ].min).step(24) ]
+          distances.product([ 1, -1 ]).map do |distance, side|
             x, y = along(tip, way, level ? distance + (width / 2.0) : distance + 4)
             at = level ? [ x, y + (side.positive? ? 13 : -5) ] : [ x - (side * ((width / 2.0) + 9)), y + 4 ]
             [ at, LabelPlaces.rect(at, width) ]
