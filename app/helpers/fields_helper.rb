@@ -123,7 +123,8 @@ module FieldsHelper
     when %i[header platform]
       [ [ "none in particular", "" ], *Kelvath::Platforms.all.map { |platform| [ platform.title, platform.key ] } ]
     when %i[header notation]
-      Kelvath::Metamodel::NOTATIONS.map { |key, title| [ title.upcase_first, key ] }
+      [ [ "as usual, crow's foot", "" ],
+        *Kelvath::Metamodel::NOTATIONS.map { |key, title| [ title.upcase_first, key ] } ]
     end
   end
 
