@@ -38,3 +38,22 @@ class ActiveSupport::TestCase
     NamingStandard.clear
   end
 end
+
+# For requests about the ferry company: its model and its logical diagram.
+module FerriesAtHand
+  extend ActiveSupport::Concern
+
+  included do
+    setup do
+      host! "localhost"
+      @stored = ferries
+      @model = @stored.model
+      @logical = @model.all(:diagram).find { |diagram| diagram.stage == "logical" }
+    end
+  end
+
+  # A request as the desk sends it.
+  def ask(verb, path, **params) = public_send(verb, path, params:, headers: { "HX-Request" => "true" })
+  def now = @stored.reload.model
+  def id(name) = entity(@model, name).id
+end

@@ -4,17 +4,9 @@ require "test_helper"
 
 # What the desk offers beyond single fields: each is one commit, in words, and can be taken back.
 class ModellingTest < ActionDispatch::IntegrationTest
-  setup do
-    host! "localhost"
-    @stored = ferries
-    @model = @stored.model
-    @logical = @model.all(:diagram).find { |diagram| diagram.stage == "logical" }
-  end
+  include FerriesAtHand
 
-  def ask(verb, path, **params) = public_send(verb, path, params:, headers: { "HX-Request" => "true" })
-  def now = @stored.reload.model
   def label = @stored.journal_entries.latest_first.first.label
-  def id(name) = entity(@model, name).id
   def id_now(name) = entity(now, name).id
 
   # Does it, then undoes it, and checks that the model is as it was.

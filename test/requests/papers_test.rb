@@ -4,16 +4,7 @@ require "test_helper"
 
 # What leaves the desk and comes in again: ledgers as sheets, drawings as files, and what a page asks for of a drawing.
 class PapersTest < ActionDispatch::IntegrationTest
-  setup do
-    host! "localhost"
-    @stored = ferries
-    @model = @stored.model
-    @logical = @model.all(:diagram).find { |diagram| diagram.stage == "logical" }
-  end
-
-  def ask(verb, path, **params) = public_send(verb, path, params:, headers: { "HX-Request" => "true" })
-  def now = @stored.reload.model
-  def id(name) = entity(@model, name).id
+  include FerriesAtHand
 
   test "ledgers of every kind open, filtered and sorted" do
     Kelvath::Ledger::KINDS.each do |kind|

@@ -60,6 +60,7 @@ class ModelFiling
 
   def bring(sort, model)
     StoredModel.start(model.header.name.presence || sort.capitalize, by: @by, sort:, label: "Came with a model file",
-                      change_set: Kelvath::ChangeSet.new(additions: model.elements.values)).tap { |each| @brought << each }
+                      change_set: Kelvath::ChangeSet.new(additions: model.elements.values))
+               .tap { |each| @brought << each }
   end
 end
