@@ -96,8 +96,10 @@ class TransformingTest < CoreTest
                  Call: [ "Number: integer: *", "Harbour Code: text(3): !", "Harbour Name: text(60)", "Day: date" ])
     draft = Draft.new(base, ids:)
     owner = entity(base, "Call")
-    draft.add(:dependency, parent_id: owner.id, determinant_ids: [ attribute(base, "Call", "Harbour Code").id ],
-              dependent_ids: [ attribute(base, "Call", "Harbour Name").id ])
+    number, code, name = [ "Number", "Harbour Code", "Harbour Name" ].map { |each| attribute(base, "Call", each).id }
+    [ [ [ code ], [ name ] ], [ [ name ], [ code ] ], [ [ number ], [ code ] ] ].each do |left, right|
+      draft.add(:dependency, parent_id: owner.id, determinant_ids: left, dependent_ids: right)
+    end
     report = Transforming::Decompose.report(draft.model, owner.id)
     assert_equal :second, report.theory.normal_form
     assert report.decomposition.lossless
@@ -105,6 +107,21 @@ class TransformingTest < CoreTest
     assert_equal [ "Harbour Code*", "Harbour Name" ], held_names(after, "Harbour")
     assert_equal [ "Number*", "Day", "Harbour Code" ], held_names(after, "Call")
     assert_equal :bcnf, Transforming::Decompose.report(after, entity(after, "Harbour").id).theory.normal_form
+    assert_equal [ "Harbour Name decides Harbour Code", "Number decides Harbour Code" ],
+                 after.all(:dependency).map { |each| each.label(after) }.sort
+  end
+
+  def test_decomposing_follows_chains
+    base = model("Call", Call: [ "Number: integer: *", "Berth: text(3)", "Harbour: text(3)", "Town: text(60)" ])
+    draft = Draft.new(base, ids:)
+    owner = entity(base, "Call")
+    berth, harbour, town = [ "Berth", "Harbour", "Town" ].map { |each| attribute(base, "Call", each).id }
+    [ [ [ berth ], [ harbour ] ], [ [ harbour ], [ town ] ] ].each do |left, right|
+      draft.add(:dependency, parent_id: owner.id, determinant_ids: left, dependent_ids: right)
+    end
+    after = transform("decompose", draft.model, names: [ "Call" ])
+    assert_equal [ [ "Number*", "Berth" ], [ "Berth*", "Harbour" ], [ "Harbour*", "Town" ], [] ],
+                 [ *[ "Call", "Berth", "Harbour" ].map { |each| held_names(after, each) }, after.all(:dependency) ]
   end
 
   def test_unknown_transformations_name_the_known_ones

@@ -14,8 +14,11 @@ export default class extends Controller {
         event.detail.parameters.selected ||= this.selected || this.homeValue
         event.detail.parameters.chosen ||= this.ids.join(",")
       },
-      "htmx:beforeRequest": (event) => {
-        this.sending = event.detail.elt
+      "htmx:beforeOnLoad": (event) => {
+        this.answered = event.detail.elt
+      },
+      "htmx:afterOnLoad": () => {
+        this.answered = null
       },
       "htmx:oobAfterSwap": (event) => this.swapped(event.detail.target),
       "htmx:oobBeforeSwap": (event) => this.protect(event)
@@ -127,21 +130,20 @@ export default class extends Controller {
     }
   }
 
-  // A form that has just been sent may be painted over; the writing goes on in the one that comes.
+  // A form that has just been sent may be painted over; the writing goes on in the one that comes, unless somebody
+  // has gone elsewhere by then.
   refocus(label) {
-    setTimeout(
-      () =>
-        [...document.querySelectorAll("#particulars input")]
-          .find((input) => input.getAttribute("aria-label") === label)
-          ?.focus(),
-      SETTLED
-    )
+    setTimeout(() => {
+      if (document.activeElement !== document.body) return
+      const inputs = [...document.querySelectorAll("#particulars input")]
+      inputs.find((input) => input.getAttribute("aria-label") === label)?.focus()
+    }, SETTLED)
   }
 
   // What somebody is writing in is never painted over.
   protect(event) {
     const writing = document.activeElement
-    if (writing?.form && writing.form === this.sending && event.detail.target.contains(writing))
+    if (writing?.form && writing.form === this.answered && event.detail.target.contains(writing))
       return this.refocus(writing.getAttribute("aria-label"))
     if (
       writing?.matches("input, textarea, select") &&

@@ -79,7 +79,7 @@ module Kelvath
 
     def release(other_id, gone_id)
       other = model[other_id] or return
-      if other.class.reference_fields.any? { |field| field.removes_when_gone? && other[field.name] == gone_id }
+      if other.class.reference_fields.any? { |field| field.falls?(other[field.name], gone_id) }
         return remove(other_id)
       end
 

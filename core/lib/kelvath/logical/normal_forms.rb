@@ -8,8 +8,10 @@ module Kelvath
     class NormalForms
       # determinant and dependents are frozen Sets of attributes.
       Dependency = Struct.new(:determinant, :dependents)
-      # One relation of a decomposition: its attributes and the key it was made for.
-      Relation = Struct.new(:attributes, :key)
+      # One relation of a decomposition: its attributes, and the keys it was made for.
+      Relation = Struct.new(:attributes, :keys) do
+        def key = keys.first
+      end
       # lossless: joining the parts gives the whole back; preserving: every dependency holds within a part.
       Decomposition = Struct.new(:relations, :lossless, :preserving, keyword_init: true)
       MOST_KEYS = 200 # candidate keys looked for: there can be exponentially many
@@ -85,11 +87,12 @@ module Kelvath
       # What stands in the way of third normal form, stated or not.
       def in_the_way = (offending_third + offending_second).uniq
 
-      # A minimal cover: single right sides, no attribute on the left and no dependency too many.
+      # A minimal cover: single right sides, no attribute on the left and no dependency too many. Of two that say the
+      # same the one stated first stays.
       def minimal_cover
         reduced = single.map { |each| Dependency.new(reduce_left(each).freeze, each.dependents) }.uniq
         kept = reduced.dup
-        reduced.each do |each|
+        reduced.reverse_each do |each|
           rest = kept - [ each ]
           kept = rest if each.dependents.subset?(closure(each.determinant, rest))
         end
@@ -101,8 +104,8 @@ module Kelvath
       def synthesis
         groups = minimal_cover.group_by { |each| closure(each.determinant) }.values
         relations = groups.map { |list| Relation.new(list.reduce(Set.new) { |all, each| all | each.determinant |
-          each.dependents }, list.first.determinant) }
-        relations << Relation.new(keys.first, keys.first) if relations.none? { |each| superkey?(each.attributes) }
+          each.dependents }, list.map(&:determinant).uniq) }
+        relations << Relation.new(keys.first, [ keys.first ]) if relations.none? { |each| superkey?(each.attributes) }
         relations = without_contained(relations)
         Decomposition.new(relations:, lossless: lossless?(relations.map(&:attributes)),
                           preserving: preserving?(relations.map(&:attributes)))

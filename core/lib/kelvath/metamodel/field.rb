@@ -32,8 +32,8 @@ module Kelvath
 
       attr_reader :name, :type, :default, :to, :values, :label, :range
 
-      # to: kinds a reference may point at. gone: what becomes of the element when that is removed
-      # (:clear the field, or :remove the element too). internal: kept, but shown to nobody.
+      # to: kinds a reference may point at. gone: what becomes of the element when that is removed (:clear the field,
+      # :remove the element too, or :remove_empty it with the last of several). internal: kept, but shown to nobody.
       # compared: false if it does not count when two models are compared. verb: it is a verb phrase, kept as it stands
       # after "may".
       def initialize(name, type, default: nil, to: nil, gone: :clear, values: nil, label: nil, range: nil,
@@ -63,7 +63,15 @@ module Kelvath
       def written_by_platform? = %i[expression options native_type].include?(type)
       def reference? = type == :reference
       def references? = type == :references
-      def removes_when_gone? = @gone == :remove
+      def removes_when_gone? = @gone == :remove && !references?
+
+      # Does an element with this value fall with the one that goes away?
+      def falls?(value, gone_id)
+        case @gone
+        when :remove then Array(value).include?(gone_id)
+        when :remove_empty then value == [ gone_id ]
+        end
+      end
 
       # The JSON Schema of a value of this field.
       def schema

@@ -212,8 +212,8 @@ module Kelvath
     # A stated functional dependency: who knows the determinant knows the dependents.
     class Dependency < Element
       within :entity
-      field :determinant_ids, :references, to: :attribute, label: "Determinant"
-      field :dependent_ids, :references, to: :attribute, label: "Dependents"
+      field :determinant_ids, :references, to: :attribute, gone: :remove, label: "Determinant"
+      field :dependent_ids, :references, to: :attribute, gone: :remove_empty, label: "Dependents"
 
       def label(model) = "#{Metamodel.names(determinant_ids, model)} decides #{Metamodel.names(dependent_ids, model)}"
     end
