@@ -7,7 +7,7 @@ let withheld = false // something is not painted yet, because somebody types in 
 let told = 0 // the revision up to which it was said who did what
 
 const typing = () =>
-  document.activeElement?.matches?.("input:not([type=checkbox]):not([type=search]), textarea, [contenteditable=true]")
+  document.activeElement?.matches?.("input:not([type=checkbox]):not([type=search]), textarea, [contenteditable]")
     ? document.activeElement
     : null
 
@@ -15,7 +15,7 @@ function spare(event) {
   if (!asking || !typing() || !event.detail.target.contains(typing())) return
   event.detail.shouldSwap = false
   const fresh = event.detail.fragment.querySelector?.("input, textarea")
-  if (fresh?.value !== typing().value) withheld = true
+  if (typing().isContentEditable || fresh?.value !== typing().value) withheld = true
 }
 
 async function ask(url) {

@@ -47,6 +47,24 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
     assert_response :unprocessable_entity
   end
 
+  test "of two who change one word or one rule the second chooses between both values" do
+    word = entry("Vessel")
+    rule = @rulebook.model.all(:name_rule).find { |each| each.pattern.any? }
+    [ [ lexicon_entry_path(@lexicon, word.id), "short_forms", "QQ", word.short_forms.join("; ") ],
+      [ rulebook_rule_path(@rulebook, rule.id), "separator", "-", rule.separator ] ].each do |path, field, seen, theirs|
+      patch path, params: { field:, value: "", seen: }, headers: HX
+      assert_response :conflict
+      assert_select ".toast button", text: /Keep mine|Take theirs/, count: 2
+      patch path, params: { field:, value: theirs, shown_again: "yes" }, headers: HX
+      assert_match(/value="#{theirs}"/, response.body)
+    end
+    patch rulebook_rule_path(@rulebook, rule.id), headers: HX,
+          params: { field: "pattern", parts: %w[text], letters: %w[QQ], seen: "name" }
+    assert_select(".toast button", text: "Keep mine") { |(button)|
+      assert_equal %w[QQ], JSON.parse(button["hx-vals"])["letters[]"]
+    }
+  end
+
   test "words go out as a file and come in from one, shown row by row first" do
     get lexicon_sheet_path(@lexicon, format: :csv)
     rows = CSV.parse(response.body.force_encoding("UTF-8").delete_prefix("\uFEFF"))

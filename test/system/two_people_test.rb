@@ -33,7 +33,33 @@ class TwoPeopleTest < BrowserTestCase
     assert_equal "Boat", vessel.name
   end
 
+  test "of two who write one sentence the second chooses under it" do
+    stored = ferries
+    vessel = stored.model.all(:entity).find { |each| each.name == "Vessel" }
+    %i[one two].each { |name| Capybara.using_session(name) { visit "/models/#{stored.id}/prose" } }
+    [ [ "Take theirs", "A ship.", "A ship." ], [ "Keep mine", "A boat.", "A raft." ] ].each do |choice, theirs, kept|
+      Capybara.using_session(:two) { say vessel, "A raft." }
+      Capybara.using_session(:one) do
+        say vessel, theirs
+        press :Enter
+        assert_selector ".sentence-text[data-said='Vessel means: #{theirs}']"
+      end
+      Capybara.using_session(:two) do
+        press :Enter
+        within(".sentence-unread") { click_button choice }
+        assert_selector ".sentence-text[data-said='Vessel means: #{kept}']"
+        assert_no_selector ".sentence-unread"
+      end
+    end
+    assert_equal "A raft.", ActiveRecord::Base.uncached { StoredModel.find(stored.id).model.fetch(vessel.id).definition }
+  end
+
   private
+
+  def say(entity, text)
+    find(".sentence-text[data-key='means:#{entity.id}']").click
+    press [ :Control, "a" ], "Vessel means: #{text}"
+  end
 
   def change(field, text, says:)
     fill_in field, with: text

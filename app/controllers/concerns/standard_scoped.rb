@@ -19,6 +19,8 @@ module StandardScoped
 
   def commit(change_set, **options) = @stored.journal.commit(change_set, by: person, follow: false, **options)
 
+  def refusal(error) = error.is_a?(Kelvath::Conflict) ? :conflict : :unprocessable_entity
+
   # The parts of the frame that a change moves: undo, the version's state, a toast.
   def answer(commit, template, **locals)
     return head(:no_content) unless commit

@@ -23,14 +23,16 @@ class LexiconEntriesController < ApplicationController
   end
 
   def update
+    return render("lexicon_entries/shown", layout: false) if params[:shown_again]
+
     done = commit LexiconWriting.change(@model, params[:id], params.require(:field), params[:value],
                                         seen: params[:seen])
     return head(:no_content) unless done
 
     answer done, "lexicon_entries/changed", entry: done.after.fetch(params[:id])
-  rescue Kelvath::InvalidValue, Kelvath::InvalidChange => error
-    render "lexicon_entries/refused", layout: false, status: :unprocessable_entity,
-           locals: { entry: @model.fetch(params[:id], :lexicon_entry), field_name: params[:field].to_sym,
+  rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
+    render "lexicon_entries/refused", layout: false, status: refusal(error),
+           locals: { entry: @stored.reload.model.fetch(params[:id], :lexicon_entry), field_name: params[:field].to_sym,
                      typed: params[:value], error: }
   end
 

@@ -6,13 +6,15 @@ class RulesController < ApplicationController
 
   def update
     rule = @model.fetch(params[:id], :name_rule)
+    return render("rules/shown", layout: false, locals: { rule:, name: params[:field].to_sym }) if params[:shown_again]
+
     done = commit change(rule)
     return head(:no_content) unless done
 
     answer done, "rules/changed", shown: RulebookPage.new(@stored, params.merge(of: rule.of))
-  rescue Kelvath::InvalidValue, Kelvath::InvalidChange => error
-    render "rules/refused", layout: false, status: :unprocessable_entity,
-           locals: { rule:, field_name: params[:field].to_sym, typed: params[:value], error: }
+  rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
+    render "rules/refused", layout: false, status: refusal(error),
+           locals: { rule: @stored.reload.model.fetch(params[:id], :name_rule), field_name: params[:field].to_sym, typed: params[:value], error: }
   end
 
   private

@@ -54,33 +54,49 @@ export default class extends Controller {
     const text = sentence.textContent.replace(/\s+/g, " ").trim()
     if (text === sentence.dataset.said.trim()) return
     sentence.dataset.kept = "yes"
-    const { taken, reason } = await this.send(sentence.dataset.key, text, sentence.dataset.said)
+    const { taken, reason, theirs } = await this.send(sentence.dataset.key, text, sentence.dataset.said)
     delete sentence.dataset.kept
     if (taken) {
       sentence.dataset.said = text
       this.mark(sentence, "")
-    } else this.mark(sentence, reason)
+    } else this.mark(sentence, reason, theirs)
   }
 
   async send(key, text, seen) {
-    let reason = "This could not be read."
+    const told = { reason: "This could not be read." }
     const heard = (event) => {
-      reason =
-        new DOMParser().parseFromString(event.detail.xhr.responseText, "text/html").querySelector("[data-reason]")
-          ?.dataset.reason || reason
+      const answer = new DOMParser().parseFromString(event.detail.xhr.responseText, "text/html")
+      Object.assign(told, answer.querySelector("[data-reason]")?.dataset)
     }
     document.body.addEventListener("htmx:responseError", heard)
     const taken = await kelvath.send("patch", `${this.urlValue}/${encodeURIComponent(key)}`, { text, seen })
     document.body.removeEventListener("htmx:responseError", heard)
-    return { taken, reason }
+    return { ...told, taken }
   }
 
-  // What cannot be read stays, marked, with the reason under it.
-  mark(sentence, reason) {
+  // What cannot be read stays, marked, with the reason under it; if others wrote meanwhile, with a choice.
+  mark(sentence, reason, theirs) {
     const place = sentence.parentElement.querySelector(".sentence-reason")
     sentence.closest(".sentence").classList.toggle("sentence-unread", reason !== "")
     sentence.setAttribute("aria-invalid", String(reason !== ""))
     place.textContent = reason
     place.hidden = reason === ""
+    if (theirs === undefined) return
+    const choice = (text, chosen) => {
+      const button = document.createElement("button")
+      Object.assign(button, { type: "button", textContent: text, className: "quiet-button ml-3" })
+      button.addEventListener("click", () => {
+        sentence.dataset.said = theirs
+        chosen()
+      })
+      return button
+    }
+    place.append(
+      choice("Keep mine", () => this.keep(sentence)),
+      choice("Take theirs", () => {
+        sentence.textContent = theirs
+        this.mark(sentence, "")
+      })
+    )
   }
 }

@@ -52,7 +52,8 @@ module Kelvath
         }.flatten(1)
         others.each { |relation| check_own(relation, report) }
         primary = model.children(element.id, :identifier).select(&:primary).flat_map(&:member_ids)
-        parts = [ Part.new(kept, element, primary, {}, {}.compare_by_identity), *others.map { |relation| begun(relation, kept) } ]
+        parts = [ Part.new(kept, element, primary, {}, {}.compare_by_identity) ]
+        parts.concat(others.map { |relation| begun(relation, kept) })
         parts.each { |part| refer(part, parts) }
         parts.each { |part| fill(part) }
         restate(parts)
