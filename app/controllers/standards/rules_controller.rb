@@ -14,7 +14,8 @@ class RulesController < ApplicationController
     answer done, "rules/changed", shown: RulebookPage.new(@stored, params.merge(of: rule.of))
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
     render "rules/refused", layout: false, status: refusal(error),
-           locals: { rule: @stored.reload.model.fetch(params[:id], :name_rule), field_name: params[:field].to_sym, typed: params[:value], error: }
+                            locals: { rule: @stored.reload.model.fetch(params[:id], :name_rule),
+                                      field_name: params[:field].to_sym, typed: params[:value], error: }
   end
 
   private
