@@ -23,6 +23,7 @@ gem "csv", require: false
 
 # Live servers to run and read scripts on; loaded only when one is used.
 gem "pg", "~> 1.7", require: false
+gem "trilogy", "~> 2.9", require: false
 
 group :development, :test do
   gem "rubocop-rails-omakase", require: false

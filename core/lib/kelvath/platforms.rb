@@ -3,6 +3,9 @@
 require_relative "platforms/option"
 require_relative "platforms/options"
 require_relative "platforms/type_text"
+require_relative "platforms/data_type"
+require_relative "platforms/types"
+require_relative "platforms/values"
 require_relative "platforms/platform"
 
 module Kelvath
@@ -22,11 +25,11 @@ module Kelvath
       # The keys of all platforms, in the order in which they are offered.
       def keys = @all.keys
 
-      # The platform of the design that an element stands in; the standard's for what stands in none, and for a design
-      # from elsewhere whose platform nobody here knows.
+      # The platform of the design that an element stands in, in its version; the standard's for what stands in none,
+      # and for a design from elsewhere whose platform nobody here knows.
       def of(model, element)
         design = [ element, *model.ancestors(element) ].find { |each| each.kind == :design }
-        design ? @all.fetch(design.platform.to_s.downcase, STANDARD) : STANDARD
+        design ? @all.fetch(design.platform.to_s.downcase, STANDARD).at(design.version) : STANDARD
       end
 
       # The platform of that key. Raises UnknownName listing the known ones.
@@ -41,3 +44,6 @@ end
 
 require_relative "platforms/sqlite/sqlite"
 require_relative "platforms/postgresql/postgresql"
+require_relative "platforms/mariadb/mariadb"
+require_relative "platforms/mysql/mysql"
+require_relative "platforms/sqlserver/sqlserver"

@@ -6,8 +6,15 @@ class PlatformsTest < CoreTest
   def platform(key) = Platforms.fetch(key)
 
   def test_every_logical_type_comes_back_from_its_native_one
-    lost = { "sqlite" => { "uuid" => "fixed_text", "long_text" => "long_text", "" => "long_text" },
-             "postgresql" => { "" => "long_text" }, "tideline" => { "" => "long_text" } }
+    clocks = { "zoned_time" => "time", "interval" => "text" }
+    mysql = { **clocks, "" => "long_text" }
+    lost = { "sqlite" => { "uuid" => "fixed_text", "" => "long_text" }, "postgresql" => { "" => "long_text" },
+             "tideline" => { "" => "long_text" }, "mariadb" => mysql, "mysql" => { **mysql, "uuid" => "fixed_text" },
+             "sqlserver" => { **clocks, "" => "long_text" },
+             "oracle" => { "" => "text", "time" => "interval", "zoned_time" => "zoned_timestamp" },
+             "snowflake" => { **clocks, "" => "text", "long_text" => "text", "uuid" => "text" },
+             "hive" => { "" => "long_text", "time" => "long_text", "zoned_time" => "long_text",
+                         "interval" => "long_text", "uuid" => "long_text", "json" => "long_text" } }
     Platforms.all.each do |each|
       key = each.key
       Metamodel::LOGICAL_TYPES.each do |type|
@@ -16,6 +23,7 @@ class PlatformsTest < CoreTest
         native = each.read_type(each.native_type(Logical::ValueType.new(name: type, **sizes)))
         found = each.logical_type(native)
         assert_equal lost.fetch(key, {}).fetch(type, type), found[:type], "#{key} #{type} as #{native}"
+        assert_nil each.type_fault(native), "#{key} #{native}"
         assert_equal sizes, found.except(:type), "#{key} #{native}" unless lost.fetch(key, {}).key?(type)
       end
     end

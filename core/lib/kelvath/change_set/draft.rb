@@ -90,9 +90,11 @@ module Kelvath
 
     # Expressions keep the name of what goes away, as text.
     def named_only(other, gone_id)
-      other.class.expression_fields.to_h do |field|
-        [ field.name, Metamodel::Expression.without(other[field.name], gone_id, model[gone_id].name) ]
-      end
+      without = ->(text) { Metamodel::Expression.without(text, gone_id, model[gone_id].name) }
+      values = other.class.expression_fields.to_h { |field| [ field.name, without.(other[field.name]) ] }
+      return values unless other.values.key?(:options)
+
+      values.merge(options: other.options.transform_values { |value| value.is_a?(String) ? without.(value) : value })
     end
 
     def without(value, gone_id)

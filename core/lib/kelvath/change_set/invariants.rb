@@ -53,7 +53,7 @@ module Kelvath
     # { kind => rules that can say something about it }
     RULES = Metamodel::KINDS.transform_values do |type|
       [ (:missing_name if type.needs_name?), :lost_parent,
-        (:lost_references if type.reference_fields.any? || type.expression_fields.any?),
+        (:lost_references if type.reference_fields.any? || type.expression_fields.any? || type.fields.key?(:options)),
         (:needed if type.kind != :diagram && type.reference_fields.any?(&:removes_when_gone?)),
         *(%i[ranges recursion carried] if type.kind == :relationship),
         (:carried if type.kind == :attribute) ].compact.freeze
@@ -85,8 +85,9 @@ module Kelvath
       broken = element.class.reference_fields.reject { |field| (value = element[field.name])
         .nil? || (value.is_a?(Array) ? value.all? { |id| fits?(field, id) } : fits?(field, value)) }
       broken += element.class.expression_fields.reject do |field|
-        Metamodel::Expression.ids(element[field.name]).all? { |id| @model.key?(id) }
+        known_in?(element[field.name])
       end
+      broken << element.class.fetch_field(:options) unless options_of(element).all? { |text| known_in?(text) }
       return NONE if broken.empty?
 
       broken.flat_map do |field|
@@ -94,6 +95,9 @@ module Kelvath
                 "#{field.label} of #{Describing.title(element, @model)} points at something that is not there.")
       end
     end
+
+    def known_in?(text) = Metamodel::Expression.ids(text).all? { |id| @model.key?(id) }
+    def options_of(element) = element.values.fetch(:options, {}).values.grep(String)
 
     # What cannot stand without something must say what that is; a diagram may belong to no design.
     def needed(element)

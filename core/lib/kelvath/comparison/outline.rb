@@ -53,12 +53,14 @@ module Kelvath
 
       def name(element)
         case element.kind
-        when :key, :foreign_key, :check, :index then element.name.empty? ? unnamed(element) : folded(element.name)
+        when :key, :foreign_key, :check, :index then nameless?(element) ? unnamed(element) : folded(element.name)
         when :identifier then names(element.member_ids).join(", ")
         when :table, :view then placed(element)
         else folded(element.label(@model).to_s)
         end
       end
+
+      def nameless?(element) = element.name.empty? || (@platform ? @platform.nameless?(element) : false)
 
       # The schema that is everywhere is as good as none.
       def placed(element)
@@ -81,7 +83,14 @@ module Kelvath
         element.class.fields.each_value.select do |field|
           field.compared? && !field.internal? && !left_out?(element.kind, field.name)
         end
-               .to_h { |field| [ field.name, value(element, field) ] }
+               .to_h { |field| [ field.name, kept(element, field) ] }
+      end
+
+      def kept(element, field)
+        return "" if field.name == :name && @platform&.nameless?(element)
+
+        value = value(element, field)
+        @platform ? @platform.as_kept(element.kind, field.name, value) : value
       end
 
       def left_out?(kind, field) = @platform ? @platform.not_kept.include?([ kind, field ]) : false
@@ -90,6 +99,9 @@ module Kelvath
         return Ddl::Names.text(@model, element, field.name) if field.expression?
 
         value = element[field.name]
+        if field.type == :options
+          return value.keys.sort.to_h { |name| [ name, Ddl::Names.option_value(@model, element, name) ] }
+        end
         return names(value) if field.references?
         return value && (@model[value] ? path(@model[value]) : value) if field.reference?
         return (@platform || Platforms.of(@model, element)).write_type(value) if field.type == :native_type

@@ -21,6 +21,24 @@ module Kelvath
         Metamodel::Expression.written(value) { |id| written(model, platform, id) }
       end
 
+      # An option's value; text with the names that the elements in it have today.
+      def option_value(model, element, name)
+        value = element.options[name]
+        return value unless value.is_a?(String)
+
+        platform = Platforms.of(model, element)
+        Metamodel::Expression.written(value) { |id| written(model, platform, id) }
+      end
+
+      # Options as typed, with references for the names in those that are SQL.
+      def resolved_options(model, element, options)
+        platform = Platforms.of(model, element)
+        options.to_h do |name, value|
+          sql = platform.option(element.kind, name)&.type == :sql
+          [ name, sql ? NameFinder.new(value, :expression, scope(model, element)).resolved : value ]
+        end
+      end
+
       def type_text(model, column)
         platform = Platforms.of(model, column)
         platform.write_type(platform.type_of(column, model))

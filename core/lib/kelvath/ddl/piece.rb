@@ -11,7 +11,8 @@ module Kelvath
       PLACES = [ [ :column, :default_value, :expression ], [ :column, :native_type, :type ],
                  [ :column, :computed, :expression ],
                  [ :check, :condition, :expression ], [ :clause, :text, :clause ],
-                 [ :index, :expression, :index ], [ :view, :query, :query ] ].freeze
+                 [ :index, :expression, :index ], [ :index, :condition, :expression ],
+                 [ :view, :query, :query ] ].freeze
 
       # { kind of element => [[field, kind of piece], …] }
       FIELDS = PLACES.group_by(&:first).transform_values { |list| list.map { |_, field, kind| [ field, kind ] } }.freeze
@@ -25,7 +26,7 @@ module Kelvath
       def self.empty?(value) = value.empty? || value == Metamodel::NativeType::NONE
       private_class_method :empty?
 
-      # kind: :expression, :type, :index or :query.
+      # kind: :expression, :type, :index, :query, :clause or :words.
       def initialize(text, kind)
         @text = text.rstrip
         @kind = kind

@@ -10,20 +10,23 @@ module Kelvath
     class Script
       attr_reader :heading, :statements
 
-      # heading: lines of plain text; statements: Statement values without lines, which get theirs here.
-      def initialize(heading:, statements:)
+      # heading: lines of plain text; statements: Statement values without lines, which get theirs here; batch_end: the
+      # line that ends a batch where statements of some kinds (alone) must stand in one of their own.
+      def initialize(heading:, statements:, batch_end: nil, alone: [])
         @heading = Comments.lines(heading.join("\n"))
+        @batch_end = batch_end
+        @alone = alone
         line = @heading.size + 2
-        @statements = statements.each do |statement|
+        @statements = statements.each_with_index do |statement, index|
           statement.line = line
-          line += statement.sql.count("\n") + 2
+          line += statement.sql.count("\n") + 2 + (parted?(index, statements) ? 1 : 0)
           statement.freeze
         end.freeze
       end
 
       # The statements as whoever is handed the text finds them: what is proved is what leaves.
       def handed_out
-        Splitter.statements(text).map do |sql, line|
+        Splitter.statements(text, batch_end: @batch_end).map do |sql, line|
           known = statements.reverse.find { |statement| statement.line <= line }
           Statement.new(kind: known&.kind || "statement", name: known&.name.to_s, sql:, element_id: known&.element_id,
                         line:).freeze
@@ -31,7 +34,19 @@ module Kelvath
       end
 
       # The script's text, ending in a newline.
-      def text = "#{heading.join("\n")}\n\n#{statements.map { |statement| "#{statement.sql};\n" }.join("\n")}"
+      def text
+        parts = statements.each_with_index.map do |statement, index|
+          "#{statement.sql};\n#{"#{@batch_end}\n" if parted?(index, statements)}"
+        end
+        "#{heading.join("\n")}\n\n#{parts.join("\n")}"
+      end
+
+      private
+
+      # Does a batch end behind a statement?
+      def parted?(index, list)
+        @batch_end && list[index, 2].any? { |statement| @alone.include?(statement.kind) }
+      end
     end
 
     # Text made safe to stand in a script as comments.

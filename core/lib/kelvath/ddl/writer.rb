@@ -10,8 +10,9 @@ module Kelvath
       def initialize(model, design)
         @model = model
         @design = design
-        @platform = Platforms.fetch(design.platform)
+        @platform = Platforms.fetch(design.platform).at(design.version)
         @left_out = [] # lines about pieces of SQL that are not whole
+        @lacking = Hash.new { |known, what| known[what] = [] } # what the platform has not => elements that have it
         @types = Hash.new { |known, type| known[type] = @pieces[[ @platform.write_type(type), :type ]] }
                      .compare_by_identity
         @quoted = Hash.new { |known, name| known[name] = @platform.quote(name) }
@@ -24,7 +25,8 @@ module Kelvath
       # The whole Script.
       def script
         written = statements
-        Script.new(heading: heading + @left_out + Unkept.of(model, tables), statements: written)
+        Script.new(heading: heading + @left_out + lacking + Unkept.of(model, tables), statements: written,
+                   batch_end: platform.class::BATCH_END, alone: platform.class::ALONE)
       end
 
       private
@@ -41,7 +43,7 @@ module Kelvath
         schema_statements + tables.map { |table| create_table(table) } +
           tables.flat_map { |table| late_foreign_keys(table) } +
           tables.flat_map { |table|
-            model.children(table.id, :index).filter_map { |index| create_index(table, index) }
+            known(:indexes, "index", model.children(table.id, :index)).filter_map { |each| create_index(table, each) }
           } +
           Metamodel::Design.views(model, @design.id).filter_map { |view| create_view(view) } + comment_statements
       end
@@ -54,6 +56,58 @@ module Kelvath
       def place(element) = platform.name_parts(element, model).map { |part| quote(part) }.join(".")
       def columns(ids) = ids.map { |id| quote(model.fetch(id).name) }.join(", ")
       def constraint_name(element) = element.name.empty? ? "" : "CONSTRAINT #{quote(element.name)} "
+
+      # Those of a kind, if the platform has it; else none, and the heading says so.
+      def known(feature, what, elements)
+        return elements if elements.empty? || platform.supports?(feature)
+
+        elements.each { |element| leave_out(what, element) }
+        []
+      end
+
+      # Answers nil.
+      def leave_out(what, element)
+        @lacking[what] << element
+        nil
+      end
+
+      # What the design has and the platform, or its version, has not: a line for each sort of thing.
+      def lacking
+        @lacking.map do |what, elements|
+          titles = elements.first(3).map { |element| Describing.title(element, model) }
+          more = elements.size > 3 ? " and #{elements.size - 3} more" : ""
+          name = [ platform.title, platform.version ].reject(&:empty?).join(" ")
+          "Left out, as #{name} does not have it: #{what} of #{titles.join(', ')}#{more}."
+        end
+      end
+
+      # What an element's options say at a place of its statement, with a blank in front; "" for nothing.
+      def said(element, place)
+        options = element.values[:options] or return ""
+        texts = platform.options(element.kind).select { |each| each.at == place && options.key?(each.name) }
+                        .filter_map { |option| option_text(element, option)&.then { |text| [ option.group, text ] } }
+        texts.chunk_while { |left, right| left.first && left.first == right.first }.map { |chunk|
+          group = chunk.first.first
+          " #{group ? group.sub('%s') { chunk.map(&:last).join(', ') } : chunk.first.last}"
+        }.join
+      end
+
+      def option_text(element, option)
+        return leave_out("option “#{option.name}”", element) unless platform.option?(option)
+
+        value = element.options[option.name]
+        text = option.written(value, option_value(element, option, value))
+        text.empty? ? nil : text
+      end
+
+      def option_value(element, option, value)
+        case option.type
+        when :text then platform.literal(value)
+        when :name then value.split(".").map { |part| quote(part) }.join(".")
+        when :sql then Names.option_value(model, element, option.name)
+        else value.to_s
+        end
+      end
 
       def statement(kind, name, sql, element) = Statement.new(kind:, name:, sql:, element_id: element.id)
 
@@ -77,7 +131,8 @@ module Kelvath
       def create_table(table)
         lines = column_lines(table) + key_lines(table) + check_lines(table) + clause_lines(table) +
                 inline_foreign_keys(table).map { |key| foreign_key_sql(key) }
-        sql = "#{table_comment(table)}#{create_words(table)} #{place(table)} (\n#{joined(lines)}\n)#{table_tail(table)}"
+        sql = "#{table_comment(table)}CREATE#{said(table, :words)} TABLE #{place(table)} (\n#{joined(lines)}\n)" \
+              "#{table_tail(table)}"
         statement("table", table.name, sql, table)
       end
 
@@ -89,8 +144,7 @@ module Kelvath
 
       def indented(comments) = comments.map { |comment| "#{INDENT}#{comment}\n" }.join
 
-      def create_words(_table) = "CREATE TABLE"
-      def table_tail(_table) = ""
+      def table_tail(table) = said(table, :tail)
       def table_comment(_table) = ""
       def column_comment(_column) = Model::NONE
 
@@ -121,41 +175,62 @@ module Kelvath
       end
 
       def column_sql(column)
-        parts = [ quote(column.name), piece(column, :native_type), collation(column), identity_clause(column),
-                  value_clause(column) ]
-        parts << "NOT NULL" if column.mandatory
-        parts.compact.join(" ")
+        "#{[ quote(column.name), *column_parts(column) ].compact.join(' ')}#{said(column, :end)}"
       end
 
-      def collation(column) = column.options["collation"]&.then { |name| "COLLATE #{quote(name)}" }
-      def identity_clause(column) = column.identity ? "GENERATED BY DEFAULT AS IDENTITY" : nil
+      # What follows a column's name, in the platform's order.
+      def column_parts(column)
+        [ piece(column, :native_type), said(column, :type).strip.then { |text|
+ text unless text.empty? }, identity_clause(column), value_clause(column),
+          mandatory_clause(column) ]
+      end
+
+      def mandatory_clause(column)
+        return unless column.mandatory
+
+        platform.supports?(:mandatory) ? "NOT NULL" : leave_out("mandatory column", column)
+      end
+
+      def identity_clause(column)
+        return unless column.identity
+        return identity_words(column) if platform.supports?(:identity)
+
+        leave_out("numbering", column)
+      end
+
+      def identity_words(_column) = "GENERATED BY DEFAULT AS IDENTITY"
 
       # What the database puts into the column: what it computes, or its default.
       def value_clause(column)
         computed = piece(column, :computed)
-        return "GENERATED ALWAYS AS (#{computed})#{' STORED' if column.stored}" if computed
+        if computed
+          return computed_words(column, computed) if platform.supports?(:computed_columns)
+
+          return leave_out("computed column", column)
+        end
 
         piece(column, :default_value)&.then { |text| "DEFAULT #{default_text(text)}" }
       end
 
+      def computed_words(column, computed) = "GENERATED ALWAYS AS (#{computed})#{' STORED' if column.stored}"
       def default_text(text) = text
 
       # except: keys that are said elsewhere.
       def key_lines(table, except: [])
         keys = model.children(table.id, :key).reject { |key| except.include?(key) }
-        keys.partition(&:primary).flatten(1).map do |key|
-          "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'} (#{columns(key.column_ids)}" \
-          ")#{key_tail(key)}"
+        primary, others = keys.partition(&:primary)
+        [ *primary, *known(:alternate_keys, "unique key", others) ].map do |key|
+          "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'}#{said(key, :words)} " \
+            "(#{columns(key.column_ids)})#{said(key, :tail)}"
         end
       end
 
       def check_lines(table)
-        model.children(table.id, :check).filter_map do |check|
-          piece(check, :condition)&.then { |text| "#{constraint_name(check)}CHECK (#{text})" }
+        known(:checks, "check", model.children(table.id, :check)).filter_map do |check|
+          piece(check, :condition)&.then { |text|
+ "#{constraint_name(check)}CHECK#{said(check, :words)} (#{text})#{said(check, :tail)}" }
         end
       end
-
-      def key_tail(key) = deferral(key)
 
       def clause_lines(table)
         model.children(table.id, :clause).filter_map do |clause|
@@ -163,17 +238,11 @@ module Kelvath
         end
       end
 
-      # When a constraint is looked at (SQL:2016, 10.8).
-      def deferral(element)
-        { "yes" => " DEFERRABLE",
-          "initially deferred" => " DEFERRABLE INITIALLY DEFERRED" }.fetch(element.options["deferrable"], "")
-      end
-
       # Foreign keys written inside CREATE TABLE; the others follow when all tables are there.
       def inline_foreign_keys(_table) = []
 
       def late_foreign_keys(table)
-        model.children(table.id, :foreign_key).map do |key|
+        known(:foreign_keys, "foreign key", model.children(table.id, :foreign_key)).map do |key|
           statement("foreign key", key.name, "ALTER TABLE #{place(table)}\n#{INDENT}ADD #{foreign_key_sql(key)}", key)
         end
       end
@@ -181,23 +250,51 @@ module Kelvath
       def foreign_key_sql(key)
         target = model.fetch(key.target_table_id)
         "#{constraint_name(key)}FOREIGN KEY (#{columns(key.column_ids)}) REFERENCES #{place(target)}" \
-          "#{" (#{columns(key.target_column_ids)})" if key.target_column_ids.any?}#{action(key, :on_delete)}" \
-          "#{action(key, :on_update)}#{deferral(key)}"
+          "#{" (#{columns(key.target_column_ids)})" if key.target_column_ids.any?}#{said(key, :match)}" \
+          "#{action(key, :on_delete)}" \
+          "#{action(key, :on_update)}#{said(key, :tail)}"
       end
 
       def action(key, event)
-        key[event] == "no action" ? "" : " #{event.to_s.tr('_', ' ').upcase} #{key[event].upcase}"
+        return "" if key[event] == "no action"
+        words = "#{event.to_s.tr('_', ' ')} #{key[event]}"
+        platform.actions(event).include?(key[event]) ? " #{words.upcase}" : leave_out("“#{words}”", key).to_s
       end
 
       def create_index(table, index)
-        body = index.expression.empty? ? "ON #{place(table)} #{index_method(index)}(#{index_columns(index)})" :
-                 piece(index, :expression)
+        body = index.expression.empty? ? index_body(table, index) : piece(index, :expression)
         return unless body
 
-        statement("index", index.name, "CREATE #{'UNIQUE ' if index.unique}INDEX #{quote(index.name)} #{body}", index)
+        statement("index", index.name,
+                  "CREATE#{' UNIQUE' if index.unique}#{said(index, :words)} INDEX #{quote(index.name)} #{body}", index)
       end
 
-      def index_method(index) = index.options["method"]&.then { |name| "USING #{name} " }.to_s
+      def index_body(table, index)
+        condition = index_condition(index)
+        return if condition.nil?
+
+        "ON #{place(table)}#{said(index, :method)} (#{index_columns(index)})#{included(index)}#{said(index, :tail)}" \
+          "#{condition}"
+      end
+
+      def included(index)
+        return "" if index.included_ids.empty?
+
+        platform.supports?(:included_columns) ? " INCLUDE (#{columns(index.included_ids)})" :
+          leave_out("included columns", index).to_s
+      end
+
+      # Which rows are in it; nil if that cannot be said. Where all rows are in every index, one that keeps some apart
+      # would keep too many apart.
+      def index_condition(index)
+        return "" if index.condition.empty?
+        unless platform.supports?(:partial_indexes)
+          leave_out(index.unique ? "unique index on some rows" : "condition", index)
+          return index.unique ? nil : ""
+        end
+
+        piece(index, :condition)&.then { |text| " WHERE #{text}" }
+      end
 
       def index_columns(index)
         index.column_ids.map { |id| "#{quote(model.fetch(id).name)}#{' DESC' if index.descending_ids.include?(id)}" }
@@ -206,11 +303,14 @@ module Kelvath
 
       def create_view(view)
         piece(view, :query)&.then { |text| statement(
-          "view", view.name, "CREATE #{view_words(view)} #{place(view)}#{view_columns(view)} AS\n#{text}", view
+          "view", view.name,
+          "CREATE#{said(view, :words)} VIEW #{place(view)}#{view_columns(view)}#{said(view, :head)} AS\n#{text}" \
+          "#{said(view, :tail)}", view
         ) }
       end
 
-      def view_words(_view) = "VIEW"
+      # What COMMENT ON calls it.
+      def view_words(view) = "#{said(view, :words)} VIEW".strip
 
       def view_columns(view)
         view.column_names.empty? ? "" : " (#{view.column_names.map { |name| quote(name) }.join(', ')})"

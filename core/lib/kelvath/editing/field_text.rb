@@ -12,7 +12,8 @@ module Kelvath
         case field.type
         when :flag then value ? "yes" : ""
         when :expression then Ddl::Names.text(model, element, field.name)
-        when :options then Platforms::Options.written(value)
+        when :options
+          Platforms::Options.written(value.to_h { |name, _| [ name, Ddl::Names.option_value(model, element, name) ] })
         when :native_type then Platforms.of(model, element).write_type(value)
         when :reference then value ? name_of(model, value) : ""
         when :references then value.map { |id| name_of(model, id, within: element.parent_id) }.join(", ")
@@ -40,7 +41,10 @@ module Kelvath
         when :expression then Ddl::Names.resolve(model, element, field.name, field.parse(raw))
         when :native_type then raw.is_a?(Hash) ? raw : Platforms.of(model, element).read_type(field.typed(raw))
         when :options
-          raw.is_a?(Hash) ? raw : Platforms::Options.read(raw.to_s, Platforms.of(model, element), element.kind)
+          return raw if raw.is_a?(Hash)
+
+          read = Platforms::Options.read(raw.to_s, Platforms.of(model, element), element.kind)
+          Ddl::Names.resolved_options(model, element, read)
         else field.parse(raw)
         end
       end

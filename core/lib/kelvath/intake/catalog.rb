@@ -34,10 +34,12 @@ module Kelvath
         # The table that a foreign key points at, as people read it.
         def target_title = target.compact.join(".")
       end
-      Check = Struct.new(:name, :condition, keyword_init: true)
+      Check = Struct.new(:name, :condition, :options, keyword_init: true)
       # A part of a table that is kept as text.
       Clause = Struct.new(:name, :text, keyword_init: true)
-      Index = Struct.new(:name, :unique, :columns, :descending, :expression, :options, keyword_init: true)
+      # included: columns that are kept in it and not sought by; condition: of the rows in it, "" for all.
+      Index = Struct.new(:name, :unique, :columns, :descending, :included, :condition, :expression, :options,
+                         keyword_init: true)
       View = Struct.new(:schema, :name, :column_names, :query, :comment, :options, keyword_init: true) do
         include Placed
       end

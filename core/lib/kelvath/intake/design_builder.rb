@@ -66,7 +66,7 @@ module Kelvath
         id = table_id(table.place)
         [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment,
                                schema_id: schema_ids[table.schema],
-                               options: table.options.to_h, source_id: @sources.fetch(id, "")),
+                               options: options(table, :table, id), source_id: @sources.fetch(id, "")),
           *table.columns.each_with_index.flat_map { |column, index| column_elements(table, column, index) },
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
       end
@@ -77,7 +77,8 @@ module Kelvath
                           options: key.options.to_h)
         end
         checks = table.checks.map do |check|
-          build(:check, id, name: check.name, condition: resolved(check.condition, :expression, id))
+          build(:check, id, name: check.name, condition: resolved(check.condition, :expression, id),
+                            options: check.options.to_h)
         end
         clauses = table.clauses.to_a.map do |clause|
           build(:clause, id, name: clause.name, text: resolved(clause.text, :clause, id))
@@ -156,7 +157,9 @@ module Kelvath
         id = table_id(table.place)
         build(:index, id, name: index.name, unique: index.unique, column_ids: columns(table.place, index.columns),
                           descending_ids: columns(table.place, index.descending),
-                          expression: resolved(index.expression, :index, id), options: index.options.to_h)
+                          included_ids: columns(table.place, index.included.to_a),
+                          condition: resolved(index.condition.to_s, :expression, id),
+                          expression: resolved(index.expression, :index, id), options: options(index, :index, id))
       end
 
       def view_elements
@@ -165,6 +168,13 @@ module Kelvath
                                   column_names: view.column_names.to_a,
                                   query: resolved(view.query, :query), comment: view.comment,
                                   options: view.options.to_h, position: index + 1.0)
+        end
+      end
+
+      # What a thing of the catalog says beyond the standard, with references for the names in it.
+      def options(thing, kind, table_id)
+        thing.options.to_h.to_h do |name, value|
+          [ name, platform.option(kind, name)&.type == :sql ? resolved(value, :expression, table_id) : value ]
         end
       end
 

@@ -130,6 +130,7 @@ module Kelvath
       within :table
       include Named
       field :condition, :expression
+      field :options, :options
       field :source_id, :name, internal: true, compared: false
       field :position, :number, internal: true, compared: false
     end
@@ -143,7 +144,8 @@ module Kelvath
       field :position, :number, internal: true, compared: false
     end
 
-    # expression stands for an index over an expression or part of a table: its text from ON onwards.
+    # expression stands for an index over an expression: its text from ON onwards. included_ids: columns that are kept
+    # in it and not sought by; condition: of the rows that are in it, if not all are.
     class Index < Element
       within :table
       listed
@@ -151,7 +153,9 @@ module Kelvath
       field :unique, :flag
       field :column_ids, :references, to: :column, label: "Columns"
       field :descending_ids, :references, to: :column, label: "Descending columns"
+      field :included_ids, :references, to: :column, label: "Included columns"
       field :expression, :expression
+      field :condition, :expression, label: "Rows in it"
       field :options, :options
       field :source_id, :name, internal: true, compared: false
       field :position, :number, internal: true, compared: false

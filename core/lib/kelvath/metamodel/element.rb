@@ -113,12 +113,19 @@ module Kelvath
       # A copy with some fields changed.
       def with(**changes) = self.class.new(id:, parent_id:, **@values, **changes)
 
+      # Its texts in which elements are named: the expressions, and options that are SQL.
+      def expressions
+        texts = self.class.expression_fields.map { |field| self[field.name] }
+        texts.concat(@values[:options].values.grep(String)) if @values.key?(:options)
+        texts
+      end
+
       # Ids of all elements this one refers to, the parts of composed ids included, without its parent.
       def referenced_ids
         ids = self.class.reference_fields.flat_map do |field|
           Array(self[field.name]).flat_map { |id| id.include?(".") ? id.split(".") : [ id ] }
         end
-        self.class.expression_fields.each { |field| ids.concat(Expression.ids(self[field.name])) }
+        expressions.each { |text| ids.concat(Expression.ids(text)) }
         ids
       end
 

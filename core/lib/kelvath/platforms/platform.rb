@@ -2,29 +2,50 @@
 
 module Kelvath
   module Platforms
-    # What standard SQL has and does. A platform is a subclass that says only what differs.
+    # What standard SQL has and does. A platform is a subclass that says only what differs. An instance is a platform
+    # in one of its versions: Platforms.fetch("oracle").at("19").
     class Platform
+      include Types
+      include Values
+
       class << self
         # The short name used on the command line and in model files.
         def key = name.split("::").last.downcase
       end
 
       TITLE = "SQL"
+      # Versions that people meet, oldest first, and { version => what changed there, in a line }. One without digits
+      # is what the maker runs: always the newest.
       VERSIONS = [ "" ].freeze
-      # { feature => the version since which it is there, or true }
+      CHANGES = {}.freeze
+      # { feature => the version since which it is there, or true }. What is not named is not there. alternate_keys,
+      # foreign_keys, checks and indexes: such things; partial_indexes: of some rows only; stored_columns,
+      # virtual_columns: what is computed is kept in the row, or need not be; mandatory: columns that must have a value.
       FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true,
-                   nested_columns: true }.freeze
+                   nested_columns: true, alternate_keys: true, foreign_keys: true, checks: true, indexes: true,
+                   partial_indexes: true, included_columns: true, on_delete: true, on_update: true,
+                   stored_columns: true, mandatory: true }.freeze
+      ACTIONS = [ "no action", "restrict", "cascade", "set null", "set default" ].freeze # of foreign keys
       RECORDS = %w[row struct].freeze # bases of types that have fields
       TYPE_MODIFIERS = [].freeze # words beside a type's base, as in "int unsigned"
-      DEFERRAL = { name: "deferrable", type: :choice, values: [ "yes", "initially deferred" ],
+      ANY_TYPE = false # is every word a type?
+      DATA_TYPES = [].freeze
+      QUOTES = %w[" "].freeze # around names
+      BATCH_END = nil # the line between batches, where there are any
+      ALONE = [].freeze # kinds of statements that stand in a batch of their own
+      PLAIN_IDENTIFIER = /\A[a-z_][a-z0-9_]*\z/ # what needs none
+      IDENTIFIER_UNIT = :bytes # what an identifier's length is counted in: :bytes or :characters
+      TRUTH = nil # { "true" => SQL, "false" => SQL } where there are no such values
+      DEFERRAL = { name: "deferrable", type: :choice, values: [ "yes", "initially deferred" ], at: :tail,
+                   as: { "yes" => "DEFERRABLE", "initially deferred" => "DEFERRABLE INITIALLY DEFERRED" },
                    explanation: "Looked at when the transaction ends." }.freeze
       OPTIONS = [
         Option.new(of: :foreign_key, **DEFERRAL),
-        Option.new(name: "collation", of: :column, type: :text, explanation: "The order and likeness of its texts.")
+        Option.new(name: "collation", of: :column, type: :name, at: :type, as: "COLLATE %s",
+                   explanation: "The order and likeness of its texts.")
       ].freeze
 
-      # Logical type -> native type; %l is the length, %p the precision, %s the scale. A list gives
-      # the form with sizes first, then the one without.
+      # Logical type -> native type, see Types.
       TYPES = {
         "" => "text", "text" => [ "varchar(%l)", "text" ], "fixed_text" => [ "char(%l)", "char" ],
         "long_text" => "text",
@@ -36,26 +57,30 @@ module Kelvath
         "json" => "json"
       }.freeze
 
-      # Native type (without sizes) -> logical type, for intake.
+      # Native types that are met everywhere -> logical type, for those that a platform does not list itself.
       LOGICAL = {
         "varchar" => "text", "char" => "fixed_text", "character" => "fixed_text", "character varying" => "text",
-        "nvarchar" => "text",
-        "nchar" => "fixed_text", "text" => "long_text", "clob" => "long_text", "integer" => "integer",
-        "int" => "integer",
-        "smallint" => "small_integer", "tinyint" => "small_integer", "bigint" => "big_integer", "numeric" => "decimal",
-        "decimal" => "decimal", "number" => "decimal", "double precision" => "float", "double" => "float",
-        "real" => "float",
-        "float" => "float", "boolean" => "boolean", "bool" => "boolean", "date" => "date", "time" => "time",
+        "nvarchar" => "text", "nchar" => "fixed_text", "text" => "long_text", "clob" => "long_text",
+        "integer" => "integer", "int" => "integer", "smallint" => "small_integer", "tinyint" => "small_integer",
+        "bigint" => "big_integer", "numeric" => "decimal", "decimal" => "decimal", "number" => "decimal",
+        "double precision" => "float", "double" => "float", "real" => "float", "float" => "float",
+        "boolean" => "boolean", "bool" => "boolean", "date" => "date", "time" => "time",
         "time with time zone" => "zoned_time", "timestamp" => "timestamp", "datetime" => "timestamp",
         "timestamp with time zone" => "zoned_timestamp", "interval" => "interval",
-        "interval year to month" => "interval",
-        "interval day to second" => "interval", "blob" => "binary", "uuid" => "uuid", "json" => "json"
+        "interval year to month" => "interval", "interval day to second" => "interval", "blob" => "binary",
+        "uuid" => "uuid", "json" => "json"
       }.freeze
 
-      # Words that mean a value when they stand as a default, unquoted.
-      DEFAULT_WORDS = /\A(null|true|false|current_date|current_time|current_timestamp)\z/i
-      UNQUOTED_TYPES = %w[integer small_integer big_integer decimal float].freeze
-      PLAIN_IDENTIFIER = /\A[a-z_][a-z0-9_]*\z/
+      # The version it is looked at in; "" for the newest.
+      attr_reader :version
+
+      def initialize(version = "")
+        @version = version
+        @versions = {}
+      end
+
+      # The same platform in a version; nil or "" for the newest.
+      def at(version) = version.to_s == @version ? self : @versions[version.to_s] ||= self.class.new(version.to_s)
 
       # The short name, and the one that people read.
       def key = self.class.key
@@ -69,28 +94,36 @@ module Kelvath
 
       # The latest of the known versions that is not above one that a database says ("3.40.1", "15"); "" for none.
       def known_version(said)
-        numbers = ->(version) { version.scan(/\d+/).map(&:to_i) }
-        versions.reject(&:empty?).select { |version| (numbers.(version) <=> numbers.(said.to_s)) <= 0 }.last.to_s
+        versions.select { |known| known.match?(/\d/) && !newer?(known, said.to_s) }.last.to_s
       end
 
-      # Has it a feature, in a version (the newest unless said)?
+      # Has it a feature, in a version (its own unless said)?
       #
       #   Platforms.fetch("sqlite").supports?(:strict_tables, "3.35")  # => false
-      def supports?(feature, version = nil)
+      def supports?(feature, version = @version)
         since = self.class::FEATURES.fetch(feature) { return false }
         since == true || reached?(since, version)
       end
 
       # Is that version the one named, or a later one? No version is the newest.
-      def reached?(since, version)
-        since.nil? || version.to_s.empty? || (versions.index(version) || versions.size) >= versions.index(since)
+      def reached?(since, version = @version)
+        since.nil? || version.to_s.empty? || !newer?(since, version)
       end
 
-      # Option values that a kind of element can have; the one of that name, whatever its case, or nil.
+      # Options that a kind of element can have.
       def options(kind) = self.class::OPTIONS.select { |option| option.of == kind }
 
       # The Option of a kind of element by its name in any case, or nil.
       def option(kind, name) = options(kind).find { |option| option.name.casecmp?(name) }
+
+      # Is an option there in this version?
+      def option?(option) = reached?(option.since) && !past?(option.last)
+
+      # Is this version after the last that knows something?
+      def past?(last) = !last.nil? && (version.empty? || newer?(version, last))
+
+      # What a foreign key can do when the row it refers to goes ("on_delete") or changes ("on_update").
+      def actions(event) = supports?(event) ? self.class::ACTIONS : self.class::ACTIONS.first(1)
 
       # The name of a table, column or other element in parts, the schema before it where the platform knows schemas.
       def name_parts(element, model)
@@ -106,97 +139,32 @@ module Kelvath
       # What reads catalogs of its databases: .new(query, progress:), #read -> Intake::Catalog; nil if nothing does.
       def catalog_reader = nil
 
-      # Longest identifier in bytes; nil: no limit.
+      # Longest identifier, in IDENTIFIER_UNIT; nil: no limit.
       def identifier_limit = nil
 
-      # Words that must be quoted to be names. Names that are not plain lower case are quoted anyway.
+      # How long a name is, counted as the platform counts.
+      def length_of(name) = self.class::IDENTIFIER_UNIT == :bytes ? name.bytesize : name.length
+
+      # Words that must be quoted to be names, in lower case.
       def reserved_words = []
 
       # [kind, field] pairs that a database of this platform does not keep as written.
       def not_kept = []
 
-      # The native type of a ValueType.
-      def native_type(value_type)
-        forms = Array(self.class::TYPES.fetch(value_type.name.to_s))
-        sizes = { "%l" => value_type.length, "%p" => value_type.precision, "%s" => value_type.scale }
-        form = forms.find { |text| text.scan(/%[lps]/).all? { |mark| sizes[mark] } }
-        form.gsub(/%[lps]/) { |mark| sizes[mark].to_s }
-      end
+      # Does the database call it by a name of its own, whatever the design says?
+      def nameless?(_element) = false
 
-      # The type of a number that the database gives.
-      def identity_type = "integer"
-
-      # The text of a native type, from a catalog, a script or a person -> Metamodel::NativeType value. However it is
-      # spelt, the same type gives the same value.
-      def read_type(text) = TypeText.new(text.to_s, modifiers: self.class::TYPE_MODIFIERS).type
-
-      # The inverse: as it stands in a script.
-      def write_type(type)
-        return write_array(type) if type["base"] == "array" && type.key?("of")
-
-        head, tail = split_base(type["base"])
-        [ "#{head}#{write_arguments(type)}#{write_fields(type)}", tail, *type["modifiers"] ].compact.join(" ")
-      end
-
-      # The type of a column with the fields of its record, which are the columns within it.
-      def type_of(column, model)
-        return column.native_type if model.leaf?(column.id)
-
-        within = model.children(column.id, :column)
-        return column.native_type if within.empty?
-
-        Metamodel::NativeType.with_fields(column.native_type, within.map { |each| [ each.name, type_of(each, model) ] })
-      end
-
-      # Native type -> { type:, length:, precision:, scale: }; an unknown one gives an empty type.
-      def logical_type(native)
-        base = native["base"]
-        sizes = native.fetch("arguments", []).grep(Integer)
-        type = self.class::LOGICAL.fetch(base, "")
-        type = "text" if type == "long_text" && sizes.any?
-        { type:, **Metamodel::SIZED_TYPES.fetch(type, []).zip(sizes).to_h }.reject do |_, value|
-          value.nil? || value == 0 && type != "decimal"
-        end
-      end
-
-      # An identifier as it must stand in a script.
-      def quote(name)
-        return name if name.match?(PLAIN_IDENTIFIER) && !reserved_words.include?(name)
-
-        %("#{name.delete("\0").gsub('"', '""')}")
-      end
-
-      # Text as a literal.
-      def literal(text) = "'#{text.match?(/['\0]/) ? text.delete("\0").gsub("'", "''") : text}'"
-
-      # The SQL of a default that was typed as a plain value.
-      def default_expression(text, value_type)
-        return "" if text.empty?
-        return text if text.match?(DEFAULT_WORDS) && !%w[text long_text].include?(value_type.name)
-        return text if UNQUOTED_TYPES.include?(value_type.name) && text.match?(/\A[+-]?\d+(\.\d+)?\z/)
-
-        literal(text)
-      end
+      # The value of a field as a catalog tells it, where several mean the same.
+      def as_kept(_kind, _field, value) = value
 
       private
 
-      # timestamp(3) with time zone: what comes before the arguments, and what after.
-      def split_base(base)
-        base.match(/\A(time|timestamp)( with(?:out)? time zone)\z/)&.captures&.map(&:strip) || [ base, nil ]
-      end
+      # Is a version above another? One without digits is above all that have some.
+      def newer?(version, other)
+        numbers = [ version, other ].map { |each| each.scan(/\d+/).map(&:to_i) }
+        return numbers.first.empty? && numbers.last.any? if numbers.any?(&:empty?)
 
-      def write_array(type)
-        "#{write_type(type['of'].first)} array#{type.fetch('arguments', []).map { |bound| "[#{bound}]" }.join}"
-      end
-
-      def write_arguments(type) = type.key?("arguments") ? "(#{type['arguments'].join(',')})" : ""
-
-      def write_fields(type)
-        if type.key?("fields")
-          "(#{type['fields'].map { |name, inner| "#{quote(name)} #{write_type(inner)}" }.join(', ')})"
-        else
-          ""
-        end
+        (numbers.first <=> numbers.last).positive?
       end
     end
   end

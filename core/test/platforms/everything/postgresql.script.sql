@@ -23,7 +23,7 @@ CREATE TABLE archive.harbour (
 CREATE TABLE sailing (
   id integer NOT NULL,
   day date NOT NULL
-);
+) PARTITION BY RANGE (day);
 
 CREATE TABLE sailing_2026 (
   id integer NOT NULL,
@@ -84,7 +84,7 @@ CREATE INDEX ix_note ON archive.voyage USING btree (lower(note));
 
 CREATE INDEX ix_hash ON vessel USING hash (name);
 
-CREATE INDEX ix_more ON vessel USING btree (name) INCLUDE (width);
+CREATE INDEX ix_more ON vessel (name) INCLUDE (width);
 
 CREATE INDEX ix_name ON vessel (name, length DESC);
 

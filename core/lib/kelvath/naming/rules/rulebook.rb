@@ -56,7 +56,7 @@ module Kelvath
 
       # Text to the physical name of a kind on a platform (a Platforms::Platform, nil for any). Answers a Translation.
       def physical(text, kind, platform: nil)
-        translator = @translators[[ kind, platform&.key ]] ||= ToPhysical.new(
+        translator = @translators[[ kind, platform ]] ||= ToPhysical.new(
           lexicon, rule(kind), limit: platform&.identifier_limit, reserved: platform ? platform.reserved_words : []
         )
         translator.translate(text)
@@ -66,7 +66,7 @@ module Kelvath
       # have in front or behind. Answers text.
       def part(text, platform: nil)
         rule = @part_rule ||= rule(:table).with(prefix: "", suffix: "", number: "as written", limit: nil)
-        (@translators[[ :part, platform&.key ]] ||= ToPhysical.new(lexicon, rule)).translate(text).text
+        (@translators[[ :part, platform ]] ||= ToPhysical.new(lexicon, rule)).translate(text).text
       end
 
       # A table's or column's name to the words of its entity or attribute. Answers a Translation.

@@ -58,13 +58,12 @@ module Kelvath
         Catalog::Table.new(schema: row["schema"], name: row["name"], comment: row["comment"].to_s,
                            columns: columns(row),
                            keys: constraints.fetch_values("p", "u") { [] }.flatten.map { |each| key(each) },
-                           foreign_keys: foreign.map { |each| foreign_key(row, each) }, clauses:, indexes: indexes(oid),
+                           foreign_keys: foreign.map { |each| foreign_key(each) }, clauses:, indexes: indexes(oid),
                            checks: checks(row, constraints.fetch("c", [])),
-                           options: row["persistence"] == "u" ? { "unlogged" => true } : {})
+                           options: table_options(row))
       end
 
       def told(row)
-        remark(title(row), "It is partitioned by #{row['parted']}; its partitioning is left out.") if row["parted"]
         if true?(row["part"])
           remark(title(row), "It is a partition of #{row['parents']}; it is taken in as a table of its own.")
         end
@@ -77,8 +76,28 @@ module Kelvath
       def view(row)
         Catalog::View.new(schema: row["schema"], name: row["name"], query: row["query"].to_s.strip.delete_suffix(";"),
                           comment: row["comment"].to_s,
-                          options: row["kind"] == "m" ? { "materialized" => true } : {})
+                          options: view_options(row))
       end
+
+      # Options of a table as the catalog keeps them, by the names they have here.
+      def table_options(row)
+        way, of = row["parted"].to_s.match(/\A(\w+) \((.*)\)\z/m)&.captures
+        { "unlogged" => (true if row["persistence"] == "u"),
+          ("partition by #{way.downcase}" if way) => of, **storage(row) }.compact.except(nil)
+      end
+
+      def view_options(row)
+        settings = settings(row)
+        { "materialized" => (true if row["kind"] == "m"),
+          "security barrier" => (true if settings["security_barrier"] == "true"),
+          "check option" => settings["check_option"] }.compact
+      end
+
+      def storage(row)
+        { "fill factor" => settings(row)["fillfactor"]&.to_i, "tablespace" => row["tablespace"] }.compact
+      end
+
+      def settings(row) = list(row["settings"]).to_h { |text| text.split("=", 2) }
 
       def columns(table)
         @columns.fetch(table["oid"].to_i, []).map do |row|
@@ -104,20 +123,17 @@ module Kelvath
 
       def key(row)
         Catalog::Key.new(name: row["name"], primary: row["type"] == "p", columns: list(row["columns"]),
-                         options: deferral(row))
+                         options: { **deferral(row), **alike(row) })
       end
 
-      def foreign_key(table, row)
-        unless true?(row["validated"])
-          remark("#{title(table)}.#{row['name']}",
-               "It is not validated for the rows that were there before; that is left out.")
-        end
+      def alike(row) = true?(row["alike"]) || row["alike"] == "true" ? { "nulls not distinct" => true } : {}
 
-        remark("#{title(table)}.#{row['name']}", "MATCH FULL is left out.") if row["match"] == "f"
+      def foreign_key(row)
+        told = { "match full" => row["match"] == "f", "not valid" => !true?(row["validated"]) }.select(&:last)
         target_schema, target_table = @places.fetch(row["target"].to_i)
         Catalog::ForeignKey.new(name: row["name"], columns: list(row["columns"]), target_schema:, target_table:,
                                 target_columns: list(row["targets"]), on_delete: ACTIONS.fetch(row["on_delete"]),
-                                on_update: ACTIONS.fetch(row["on_update"]), options: deferral(row))
+                                on_update: ACTIONS.fetch(row["on_update"]), options: { **deferral(row), **told })
       end
 
       def deferral(row)
@@ -133,18 +149,28 @@ module Kelvath
                  "It is not validated for the rows that were there before; that is left out.")
           end
         end
-        rows.map { |row| Catalog::Check.new(name: row["name"], condition: row["condition"]) }
+        rows.map do |row|
+          Catalog::Check.new(name: row["name"], condition: row["condition"],
+                             options: true?(row["alone"]) ? { "no inherit" => true } : {})
+        end
       end
 
       def indexes(oid)
         @indexes.fetch(oid, []).map do |row|
           special = true?(row["special"])
-          columns = special ? [] : list(row["columns"])
+          columns, included = special ? [ [], [] ] : parted(list(row["columns"]), row["sought"].to_i)
           descending = columns.zip(row["options"].split(",")).select { |_, option| option.to_i.odd? }.map(&:first)
           Catalog::Index.new(name: row["name"], unique: true?(row["unique"]), columns:, descending:,
+                             included:, condition: special ? "" : row["condition"].to_s,
                              expression: special ? index_text(row["text"]) : "",
-                             options: special || row["method"] == "btree" ? {} : { "method" => row["method"] })
+                             options: special ? {} : index_options(row))
         end
+      end
+
+      def parted(columns, sought) = [ columns.first(sought), columns.drop(sought) ]
+
+      def index_options(row)
+        { "method" => (row["method"] unless row["method"] == "btree"), **alike(row), **storage(row) }.compact
       end
 
       # From ON onwards, without the schema.

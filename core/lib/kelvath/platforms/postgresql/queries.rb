@@ -18,6 +18,8 @@ module Kelvath
         FROM pg_namespace n WHERE #{PEOPLES} AND n.nspname <> 'public' ORDER BY n.nspname
       SQL
 
+      TABLESPACE = "(SELECT t.spcname FROM pg_tablespace t WHERE t.oid = c.reltablespace) AS tablespace"
+
       # Names of columns, by their numbers in an array.
       def self.names(relation, numbers)
         "(SELECT json_agg(a.attname ORDER BY u.place) FROM unnest(#{numbers}) WITH ORDINALITY u (number, place) " \
@@ -28,7 +30,7 @@ module Kelvath
         SELECT c.oid::int AS oid, #{SCHEMA}, c.relname AS name, c.relkind AS kind,
                obj_description(c.oid, 'pg_class') AS comment,
                CASE WHEN c.relkind IN ('v', 'm') THEN pg_get_viewdef(c.oid) END AS query,
-               c.relpersistence AS persistence,
+               c.relpersistence AS persistence, to_json(c.reloptions) AS settings, #{TABLESPACE},
                c.relispartition AS part, CASE WHEN c.relkind = 'p' THEN pg_get_partkeydef(c.oid) END AS parted,
                (SELECT string_agg(i.inhparent::regclass::text, ', ') FROM pg_inherits i
                  WHERE i.inhrelid = c.oid) AS parents
@@ -55,7 +57,8 @@ module Kelvath
                #{names('k.conrelid', 'k.conkey')} AS columns,
                k.confrelid::int AS target, #{names('k.confrelid', 'k.confkey')} AS targets, k.confdeltype AS on_delete,
                k.confupdtype AS on_update, k.condeferrable AS deferrable, k.condeferred AS deferred,
-               k.convalidated AS validated,
+               k.convalidated AS validated, k.connoinherit AS alone,
+               (SELECT to_jsonb(i) ->> 'indnullsnotdistinct' FROM pg_index i WHERE i.indexrelid = k.conindid) AS alike,
                k.confmatchtype AS match, pg_get_constraintdef(k.oid) AS text,
                pg_get_expr(k.conbin, k.conrelid) AS condition
         FROM pg_constraint k JOIN pg_namespace n ON n.oid = k.connamespace
@@ -65,9 +68,11 @@ module Kelvath
       # special: what cannot be said by its columns and a method alone.
       INDEXES = <<~SQL
         SELECT i.indrelid::int AS oid, c.relname AS name, i.indisunique AS unique,
-               #{names('i.indrelid', 'i.indkey')} AS columns,
+               #{names('i.indrelid', 'i.indkey')} AS columns, i.indnkeyatts AS sought,
+               pg_get_expr(i.indpred, i.indrelid) AS condition, to_jsonb(i) ->> 'indnullsnotdistinct' AS alike,
+               to_json(c.reloptions) AS settings, #{TABLESPACE},
                array_to_string(i.indoption, ',') AS options, m.amname AS method, pg_get_indexdef(i.indexrelid) AS text,
-               (i.indexprs IS NOT NULL OR i.indpred IS NOT NULL OR i.indnkeyatts < i.indnatts
+               (i.indexprs IS NOT NULL
                 OR EXISTS (SELECT 1 FROM unnest(i.indclass) u (id) JOIN pg_opclass o ON o.oid = u.id
                   WHERE NOT o.opcdefault)
                 OR EXISTS (SELECT 1 FROM unnest(i.indoption) u (bits) WHERE u.bits NOT IN (0, 3))

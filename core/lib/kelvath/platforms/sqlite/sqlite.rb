@@ -6,18 +6,24 @@ module Kelvath
     class Sqlite < Platform
       TITLE = "SQLite"
 
-      # 3.24 knows upserts, 3.31 computed columns, 3.35 dropped columns, 3.37 strict tables, 3.45 binary JSON.
-      VERSIONS = %w[3.24 3.31 3.35 3.37 3.45].freeze
-      FEATURES = { deferrable: true, computed_columns: "3.31", strict_tables: "3.37" }.freeze
+      CHANGES = { "3.24" => "the oldest still met", "3.31" => "computed columns", "3.35" => "columns can be dropped",
+                  "3.37" => "strict tables", "3.45" => "binary JSON" }.freeze
+      VERSIONS = CHANGES.keys.freeze
+      FEATURES = { deferrable: true, identity: true, computed_columns: "3.31", stored_columns: true,
+                   virtual_columns: true, strict_tables: "3.37", alternate_keys: true, foreign_keys: true,
+                   checks: true, indexes: true, partial_indexes: true, on_delete: true, on_update: true,
+                   mandatory: true }.freeze
+      ANY_TYPE = true # a declared type is an affinity; every word is one
       CONFLICTS = %w[rollback abort fail ignore replace].freeze
       OPTIONS = (superclass::OPTIONS + [
-        Option.new(name: "strict", of: :table, type: :flag, since: "3.37",
+        Option.new(name: "strict", of: :table, type: :flag, since: "3.37", at: :tail, as: "STRICT", group: "%s",
                    explanation: "Values must be of the declared types."),
-        Option.new(name: "without rowid", of: :table, type: :flag,
+        Option.new(name: "without rowid", of: :table, type: :flag, at: :tail, as: "WITHOUT ROWID", group: "%s",
                    explanation: "Rows are kept in the primary key's own tree."),
         Option.new(name: "autoincrement", of: :column, type: :flag,
                    explanation: "A number is never given twice, even if its row is gone."),
-        Option.new(name: "on conflict", of: :key, type: :choice, values: CONFLICTS,
+        Option.new(name: "on conflict", of: :key, type: :choice, values: CONFLICTS, at: :tail,
+                   as: CONFLICTS.to_h { |each| [ each, "ON CONFLICT #{each.upcase}" ] },
                    explanation: "What happens to a row that breaks it.")
       ]).freeze
 

@@ -10,13 +10,6 @@ module Kelvath
       def table_comment(table) = Ddl::Comments.lines(table.comment).map { |line| "#{line}\n" }.join
       def column_comment(column) = Ddl::Comments.lines(column.comment)
 
-      def table_tail(table)
-        words = { "strict" => "STRICT", "without rowid" => "WITHOUT ROWID" }.select do |option, _|
-          table.options[option]
-        end
-        words.empty? ? "" : " #{words.values.join(', ')}"
-      end
-
       # AUTOINCREMENT can only be said where the key is said at its column.
       def identity_clause(column)
         key = counted_key(column) or return
@@ -33,8 +26,6 @@ module Kelvath
 
         model.children(column.parent_id, :key).find { |key| key.primary && key.column_ids == [ column.id ] }
       end
-
-      def key_tail(key) = key.options["on conflict"]&.then { |action| " ON CONFLICT #{action.upcase}" }.to_s
 
       # Anything but a literal stands in brackets (https://www.sqlite.org/lang_createtable.html, 3.2).
       def default_text(text) = Ddl::Piece.new(text, :expression).literal? ? text : "(#{text})"

@@ -1,0 +1,169 @@
+# frozen_string_literal: true
+
+require_relative "queries"
+
+module Kelvath
+  module Platforms
+    # Reads the database that a connection is in, through information_schema.
+    class Mariadb::CatalogReader < Intake::CatalogReader
+      Catalog = Intake::Catalog
+      NOW = /\Acurrent_timestamp(\(\d*\))?\z/i
+      JSON_CHECK = /\Ajson_valid\(`(.+)`\)\z/i # what the server adds to a column of type json
+
+      # The Catalog.
+      def read
+        relations = ask(:TABLES)
+        @columns, @indexes, @foreign_keys, @checks = %i[COLUMNS INDEXES FOREIGN_KEYS CHECKS].map do |name|
+          ask(name).group_by { |row| row["tbl"] || row["table_name"] }
+        end
+        tables = relations.select { |row| [ "BASE TABLE", "SYSTEM VERSIONED" ].include?(row["type"]) }
+        found = tables.each_with_index.map do |row, index|
+          @progress.step(index, tables.size, "reading table #{row['name']}")
+          table(row)
+        end
+        views = ask(:VIEWS).map { |row| view(row) }
+        ask(:REST).each do |row|
+          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
+        end
+        Catalog.new(version: ask(:VERSION).first["version"], tables: found, views:, log: @log)
+      end
+
+      private
+
+      def queries = Mariadb::Queries
+      # Servers write the names of columns of their own catalog in either case.
+      def ask(name) = @query.call(queries.const_get(name)).map { |row| row.transform_keys(&:downcase) }
+
+      def table(row)
+        name = row["name"]
+        checks = @checks.fetch(name, [])
+        json, others = checks.partition { |check| check["text"].to_s.match?(JSON_CHECK) }
+        keys = foreign_keys(name)
+        Catalog::Table.new(name:, comment: row["comment"].to_s, columns: columns(row, json.map { |each|
+          each["text"][JSON_CHECK, 1]
+        }), keys: keys(name), foreign_keys: keys,
+                           checks: others.map { |each| check(each) },
+                           indexes: indexes(name, keys), options: table_options(row))
+      end
+
+      # What stands at a column has no name of its own.
+      def check(row)
+        Catalog::Check.new(name: row["level"] == "Column" ? "" : row["name"], condition: row["text"])
+      end
+
+      def table_options(row)
+        settings = row["settings"].to_s
+        { "engine" => (row["engine"] unless row["engine"] == "InnoDB"),
+          "collation" => (row["collation"] unless row["collation"] == row["usual"]),
+          "row format" => settings[/row_format=(\w+)/i, 1]&.downcase,
+          "system versioning" => (true if row["type"] == "SYSTEM VERSIONED"),
+          "partition by" => (partitioning(row["name"]) if settings.include?("partitioned")) }.compact
+      end
+
+      def partitioning(table)
+        made = @query.call("SHOW CREATE TABLE `#{table.gsub('`', '``')}`").first.values.last
+        made[/PARTITION BY (.*)\z/m, 1].to_s.delete_suffix("*/").gsub(/\s+/, " ").strip
+      end
+
+      def columns(table, json)
+        @columns.fetch(table["name"], []).map do |row|
+          computed = row["computed"].to_s
+          extra = row["extra"].to_s
+          Catalog::Column.new(name: row["name"], native_type: json.include?(row["name"]) ? "json" : row["type"],
+                              mandatory: row["optional"] == "NO" && computed.empty?,
+                              identity: extra.match?(/auto_increment/i),
+                              default_value: computed.empty? ? default(row) : "",
+                              computed: (computed unless computed.empty?), stored: extra.match?(/stored|persistent/i),
+                              comment: row["comment"].to_s, options: column_options(table, row, extra, json))
+        end
+      end
+
+      # As it would be written: the catalog tells "NULL" where there is none.
+      def default(row)
+        text = row["default_value"].to_s
+        return "" if text.casecmp?("NULL")
+
+        text.match?(NOW) ? text.sub(/\A\w+/, "current_timestamp").delete_suffix("()") : text
+      end
+
+      def column_options(table, row, extra, json)
+        own = row["collation"] && row["collation"] != table["collation"] && !json.include?(row["name"])
+        { "collation" => (row["collation"] if own),
+          "set at each change" => (true if extra.match?(/on update/i)),
+          "invisible" => (true if extra.match?(/\binvisible/i)) }.compact
+      end
+
+      def keys(table)
+        index_rows(table).select { |_, rows| rows.first["non_unique"].to_i.zero? && plain?(rows) }.map do |name, rows|
+          Catalog::Key.new(name: name == "PRIMARY" ? "" : name, primary: name == "PRIMARY",
+                           columns: rows.map { |row| row["column_name"] })
+        end
+      end
+
+      # Is it only over columns, from the least to the greatest? Then it may as well be a key.
+      def plain?(rows)
+        rows.all? { |row| row["sub_part"].nil? && row["column_name"] && row["collation"] != "D" } &&
+          rows.first["ignored"] != "YES" && rows.first["is_visible"] != "NO"
+      end
+
+      def index_rows(table) = @indexes.fetch(table, []).group_by { |row| row["index_name"] }
+
+      # An index that stands for a foreign key only came with it.
+      def indexes(table, foreign_keys)
+        index_rows(table).filter_map do |name, rows|
+          next if rows.first["non_unique"].to_i.zero? && plain?(rows)
+          next if foreign_keys.any? { |key| key.name == name && key.columns == rows.map { |row| row["column_name"] } }
+
+          index(name, rows, table)
+        end
+      end
+
+      def index(name, rows, table)
+        special = rows.any? { |row| row["column_name"].nil? || (row["sub_part"] && row["index_type"] == "BTREE") }
+        columns = special ? [] : rows.map { |row| row["column_name"] }
+        kind = rows.first["index_type"].to_s.downcase
+        Catalog::Index.new(name:, unique: rows.first["non_unique"].to_i.zero?, columns:,
+                           descending: special ? [] : rows.select { |row| row["collation"] == "D" }.map { |row|
+                             row["column_name"]
+                           },
+                           expression: special ? expression(rows, table) : "",
+                           options: { "kind" => (kind if %w[fulltext spatial].include?(kind)),
+                                      "ignored" => (true if rows.first["ignored"] == "YES"),
+                                      "invisible" => (true if rows.first["is_visible"] == "NO") }.compact)
+      end
+
+      # Over the first letters of a column, or over what is computed.
+      def expression(rows, table)
+        parts = rows.map do |row|
+          next "(#{row['expression']})" unless row["column_name"]
+
+          "`#{row['column_name']}`#{"(#{row['sub_part']})" if row['sub_part']}#{' DESC' if row['collation'] == 'D'}"
+        end
+        "ON `#{table}` (#{parts.join(', ')})"
+      end
+
+      def foreign_keys(table)
+        @foreign_keys.fetch(table, []).group_by { |row| row["name"] }.map do |name, rows|
+          first = rows.first
+          Catalog::ForeignKey.new(name:, columns: rows.map { |row| row["col"] },
+                                  target_schema: (first["place"] unless first["here"].to_i == 1),
+                                  target_table: first["target"], target_columns: rows.map { |row| row["target_col"] },
+                                  on_delete: action(first["on_delete"]), on_update: action(first["on_update"]))
+        end
+      end
+
+      # The server tells "restrict" where nothing was said.
+      def action(word) = word.casecmp?("restrict") ? "no action" : word.downcase
+
+      def view(row)
+        Catalog::View.new(name: row["name"], query: row["query"].to_s, comment: "",
+                          options: { "check option" => (row["checked"].downcase unless row["checked"] == "NONE"),
+                                     "rights of" => ("invoker" if row["rights"] == "INVOKER"),
+                                     "algorithm" => (row["algorithm"].to_s.downcase unless [ nil,
+"UNDEFINED" ].include?(
+                                       row["algorithm"]
+                                     )) }.compact)
+      end
+    end
+  end
+end

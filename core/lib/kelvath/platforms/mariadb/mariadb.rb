@@ -1,0 +1,112 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # MariaDB with InnoDB, from version 10.5 on.
+    class Mariadb < Platform
+    end
+  end
+end
+
+require_relative "data_types"
+require_relative "options"
+
+module Kelvath
+  module Platforms
+    class Mariadb # rubocop:disable Style/Documentation
+      TITLE = "MariaDB"
+      CHANGES = { "10.5" => "addresses of the net as types", "10.6" => "indexes that are ignored",
+                  "10.11" => "uuid as a type, indexes that descend", "11.4" => "nothing that a design says",
+                  "11.8" => "vectors" }.freeze
+      VERSIONS = CHANGES.keys.freeze
+      FEATURES = superclass::FEATURES.except(:comments, :deferrable, :nested_columns, :partial_indexes,
+                                             :included_columns)
+                                     .merge(virtual_columns: true, descending_indexes: "10.8", checks: true).freeze
+      # A key's restriction is what "no action" does; set default is refused.
+      ACTIONS = [ "no action", "restrict", "cascade", "set null" ].freeze
+      OPTIONS = (Options::COMMON + Options::OWN).freeze
+      DATA_TYPES = (DataTypes::ALL + DataTypes::OWN).freeze
+      TYPE_MODIFIERS = %w[unsigned zerofill signed].freeze
+      TYPES = superclass::TYPES.merge(
+        "" => "longtext", "text" => [ "varchar(%l)", "longtext" ],
+        "fixed_text" => [ "char(%l)", "varchar(%l)", "char" ], "long_text" => "longtext", "integer" => "int",
+        "decimal" => [ "decimal(%p,%s)", "decimal(%p,0)", "decimal" ], "float" => "double",
+        "boolean" => "tinyint(1)", "zoned_time" => "time", "timestamp" => "datetime",
+        "zoned_timestamp" => "timestamp", "interval" => "varchar(40)", "binary" => "longblob",
+        "uuid" => [ "uuid", "char(36)" ]
+      ).freeze
+      WIDTHLESS = %w[tinyint smallint mediumint int bigint year].freeze # types whose width says nothing
+      TRUTH = { "true" => "1", "false" => "0" }.freeze
+      QUOTES = %w[` `].freeze
+      PLAIN_IDENTIFIER = /\A[A-Za-z_][A-Za-z0-9_]*\z/
+      IDENTIFIER_UNIT = :characters
+
+      # The knowledge base's "Reserved Words".
+      RESERVED = %w[
+        accessible add all alter analyze and as asc asensitive before between bigint binary blob both by call cascade
+        case change char character check collate column condition constraint continue convert create cross current_date
+        current_role current_time current_timestamp current_user cursor database databases day_hour day_microsecond
+        day_minute day_second dec decimal declare default delayed delete delete_domain_id desc describe deterministic
+        distinct distinctrow div do_domain_ids double drop dual each else elseif enclosed escaped except exists exit
+        explain false fetch float float4 float8 for force foreign from fulltext general grant group having high_priority
+        hour_microsecond hour_minute hour_second if ignore ignore_domain_ids ignore_server_ids in index infile inner
+        inout insensitive insert int int1 int2 int3 int4 int8 integer intersect interval into is iterate join key keys
+        kill leading leave left like limit linear lines load localtime localtimestamp lock long longblob longtext loop
+        low_priority master_heartbeat_period master_ssl_verify_server_cert match maxvalue mediumblob mediumint
+        mediumtext middleint minute_microsecond minute_second mod modifies natural no_write_to_binlog not null numeric
+        offset on optimize option optionally or order out outer outfile over page_checksum parse_vcol_expr partition position
+        precision primary procedure purge range read read_write reads real recursive ref_system_id references regexp
+        release rename repeat replace require resignal restrict return returning revoke right rlike row_number rows
+        schema schemas second_microsecond select sensitive separator set show signal slow smallint spatial specific sql
+        sqlexception sqlstate sqlwarning sql_big_result sql_calc_found_rows sql_small_result ssl starting
+        stats_auto_recalc stats_persistent stats_sample_pages straight_join table terminated then tinyblob tinyint
+        tinytext to trailing trigger true undo union unique unlock unsigned update usage use using utc_date utc_time
+        utc_timestamp values varbinary varchar varcharacter varying when where while window with write xor year_month
+        zerofill
+      ].to_set.freeze
+
+      def identifier_limit = 64
+      def reserved_words = RESERVED
+      def writer_class = Writer
+      def catalog_reader = CatalogReader
+      def identity_type = "int"
+
+      # A backslash begins an escape in a text.
+      def literal(text) = super(text.gsub("\\") { "\\\\" })
+
+      # The primary key of a table is always called PRIMARY.
+      def nameless?(element) = element.kind == :key && element.primary
+
+      # The catalog tells no difference between the two.
+      def as_kept(kind, field, value)
+        kind == :foreign_key && %i[on_delete on_update].include?(field) && value == "restrict" ? "no action" : super
+      end
+
+      def not_kept
+        [ %i[check condition], %i[view query], %i[view comment], %i[schema comment], %i[column computed] ]
+      end
+
+      private
+
+      def logical_name(native)
+        native["base"] == "tinyint" && native["arguments"] == [ 1 ] ? "boolean" : super
+      end
+
+      # bool is tinyint(1); other widths of whole numbers mean nothing.
+      def spelt(type)
+        return Metamodel::NativeType.of("tinyint", arguments: [ 1 ]) if %w[bool boolean].include?(type["base"])
+
+        known = super
+        base, arguments = known.values_at("base", "arguments")
+        return known if arguments.nil? || !WIDTHLESS.include?(base) || (base == "tinyint" && arguments == [ 1 ])
+
+        Metamodel::NativeType.sized(known, [])
+      end
+    end
+  end
+end
+
+require_relative "writer"
+require_relative "catalog_reader"
+
+Kelvath::Platforms.register(Kelvath::Platforms::Mariadb.new)

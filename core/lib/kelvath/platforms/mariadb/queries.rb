@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # What is asked of information_schema, one question for all tables of the database at hand.
+    module Mariadb::Queries
+      VERSION = "SELECT version() AS version"
+
+      TABLES = <<~SQL
+        SELECT table_name AS name, table_type AS type, engine, row_format AS layout, table_collation AS collation,
+               create_options AS settings, table_comment AS comment,
+               (SELECT default_collation_name FROM information_schema.schemata WHERE schema_name = database()) AS usual
+        FROM information_schema.tables WHERE table_schema = database() ORDER BY table_name
+      SQL
+
+      COLUMNS = <<~SQL
+        SELECT table_name AS tbl, column_name AS name, column_type AS type, is_nullable AS optional,
+               column_default AS default_value, extra, generation_expression AS computed, column_comment AS comment,
+               character_set_name AS letters, collation_name AS collation
+        FROM information_schema.columns WHERE table_schema = database() ORDER BY table_name, ordinal_position
+      SQL
+
+      INDEXES = <<~SQL
+        SELECT * FROM information_schema.statistics WHERE table_schema = database()
+        ORDER BY table_name, index_name, seq_in_index
+      SQL
+
+      FOREIGN_KEYS = <<~SQL
+        SELECT u.table_name AS tbl, u.constraint_name AS name, u.column_name AS col, u.referenced_table_schema AS place,
+               u.referenced_table_name AS target, u.referenced_column_name AS target_col, r.delete_rule AS on_delete,
+               r.update_rule AS on_update, u.referenced_table_schema = database() AS here
+        FROM information_schema.key_column_usage u JOIN information_schema.referential_constraints r
+          ON r.constraint_schema = u.constraint_schema AND r.constraint_name = u.constraint_name
+          AND r.table_name = u.table_name
+        WHERE u.table_schema = database() AND u.referenced_table_name IS NOT NULL
+        ORDER BY u.table_name, u.constraint_name, u.ordinal_position
+      SQL
+
+      CHECKS = <<~SQL
+        SELECT table_name AS tbl, constraint_name AS name, check_clause AS text, level
+        FROM information_schema.check_constraints WHERE constraint_schema = database()
+        ORDER BY table_name, constraint_name
+      SQL
+
+      VIEWS = <<~SQL
+        SELECT table_name AS name, view_definition AS query, check_option AS checked, security_type AS rights, algorithm
+        FROM information_schema.views WHERE table_schema = database() ORDER BY table_name
+      SQL
+
+      # What no design holds yet: [what, name].
+      REST = <<~SQL
+        SELECT 'trigger' AS what, concat(trigger_name, ' on ', event_object_table) AS name
+          FROM information_schema.triggers WHERE trigger_schema = database()
+        UNION ALL SELECT lower(routine_type), routine_name FROM information_schema.routines
+          WHERE routine_schema = database()
+        UNION ALL SELECT 'event', event_name FROM information_schema.events WHERE event_schema = database()
+        UNION ALL SELECT 'sequence', table_name FROM information_schema.tables
+          WHERE table_schema = database() AND table_type = 'SEQUENCE'
+        ORDER BY 1, 2
+      SQL
+    end
+  end
+end

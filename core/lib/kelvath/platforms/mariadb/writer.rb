@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # MariaDB says comments where the thing is made, numbers rows with AUTO_INCREMENT, and has its own order within a
+    # column.
+    class Mariadb::Writer < Ddl::Writer
+      private
+
+      def column_parts(column)
+        computed = piece(column, :computed)
+        [ piece(column, :native_type), *said(column, :type).strip.then { |text| text unless text.empty? },
+          *(computed ? computed_parts(column, computed) : stored_parts(column)) ]
+      end
+
+      # A column that may be empty says so: of timestamps the server thinks otherwise.
+      def stored_parts(column)
+        [ (column.mandatory ? "NOT NULL" : ("NULL" if column.native_type["base"] == "timestamp")), value_clause(column),
+          identity_clause(column) ]
+      end
+
+      def computed_parts(column, computed)
+        leave_out("mandatory computed column", column) if column.mandatory
+        [ computed_words(column, computed) ]
+      end
+
+      def computed_words(column, computed)
+        "GENERATED ALWAYS AS (#{computed}) #{column.stored ? 'STORED' : 'VIRTUAL'}"
+      end
+
+      def identity_words(_column) = "AUTO_INCREMENT"
+      def default_text(text) = Ddl::Piece.new(text, :expression).literal? ? text : "(#{text})"
+
+      def column_sql(column) = "#{super}#{comment_clause(column, ' ')}"
+      def table_tail(table) = "#{super}#{comment_clause(table, '=')}#{said(table, :parts)}"
+
+      def comment_clause(element, between)
+        element.comment.empty? ? "" : " COMMENT#{between}#{platform.literal(element.comment)}"
+      end
+
+      # A constraint called PRIMARY needs no name.
+      def constraint_name(element) = platform.nameless?(element) ? "" : super
+    end
+  end
+end

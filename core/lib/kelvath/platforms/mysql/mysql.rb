@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # MySQL with InnoDB, from version 5.7 on: what differs from MariaDB.
+    class Mysql < Mariadb
+      TITLE = "MySQL"
+      CHANGES = { "5.7" => "computed columns and JSON",
+                  "8.0" => "checks, indexes over expressions and in falling order, defaults that are worked out",
+                  "8.4" => "nothing that a design says", "9.4" => "vectors" }.freeze
+      VERSIONS = CHANGES.keys.freeze
+      FEATURES = superclass::FEATURES.merge(checks: "8.0", descending_indexes: "8.0",
+                                            mandatory_computed: true).freeze
+      OPTIONS = (superclass::Options::COMMON + [
+        Option.new(name: "invisible", of: :column, type: :flag, since: "8.0", at: :end, as: "INVISIBLE",
+                   explanation: "It shows only to those who name it."),
+        Option.new(name: "invisible", of: :index, type: :flag, since: "8.0", at: :tail, as: "INVISIBLE",
+                   explanation: "It is kept up to date and not used."),
+        Option.new(name: "not enforced", of: :check, type: :flag, since: "8.0", at: :tail, as: "NOT ENFORCED",
+                   explanation: "It is told and not looked at.")
+      ]).freeze
+      DATA_TYPES = (superclass::DataTypes::ALL + [
+        DataType.new("vector", { dimensions: 1..16_383 }, logical: "", since: "9.0")
+      ]).freeze
+      TYPES = superclass::TYPES.merge("uuid" => "char(36)").freeze
+
+      # The manual's 10.3, words that MariaDB does not reserve.
+      RESERVED = (superclass::RESERVED + %w[
+        cube cume_dist dense_rank empty first_value function generated get grouping groups io_after_gtids
+        io_before_gtids json_table lag last_value lateral lead manual master_bind nth_value ntile of optimizer_costs
+        parallel percent_rank qualify rank row stored system tablesample virtual
+      ]).freeze
+
+      def reserved_words = RESERVED
+      def writer_class = Writer
+      def catalog_reader = CatalogReader
+    end
+  end
+end
+
+require_relative "writer"
+require_relative "catalog_reader"
+
+Kelvath::Platforms.register(Kelvath::Platforms::Mysql.new)
