@@ -11,7 +11,8 @@ class ThrowawayPostgresql
 
   OWNER = "postgres" # the server refuses to run as root
 
-  # Yields the port. Raises Missing if PostgreSQL is not installed.
+  # Yields the port, and a directory whose "pier" the server may write into. Raises Missing if PostgreSQL is not
+  # installed.
   def self.open(&block) = new.open(&block)
 
   def self.binaries = Dir["/usr/lib/postgresql/*/bin"].max_by { |path| path[%r{/(\d+)/}, 1].to_i }
@@ -21,7 +22,7 @@ class ThrowawayPostgresql
 
     Dir.mktmpdir("kelvath-pg") do |directory|
       start(directory)
-      yield @port
+      yield @port, directory
     ensure
       stop(directory)
     end
@@ -32,7 +33,9 @@ class ThrowawayPostgresql
   def start(directory)
     @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
     FileUtils.chown(OWNER, nil, directory) if Process.uid.zero?
-    data = File.join(directory, "data")
+    data, pier = %w[data pier].map { |name| File.join(directory, name) }
+    Dir.mkdir(pier)
+    FileUtils.chown(OWNER, nil, pier) if Process.uid.zero?
     run("initdb", "--auth=trust", "--username=kelvath", "--encoding=UTF8", "--no-sync", "-D", data)
     run("pg_ctl", "-D", data, "-w", "-l", File.join(directory, "log"), "-o",
         "-p #{@port} -c listen_addresses=127.0.0.1 -k #{directory} -c fsync=off", "start")

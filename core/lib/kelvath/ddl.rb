@@ -7,6 +7,8 @@ require_relative "ddl/name_finder"
 require_relative "ddl/splitter"
 require_relative "ddl/statement"
 require_relative "ddl/unkept"
+require_relative "ddl/saying"
+require_relative "ddl/table_order"
 require_relative "ddl/writer"
 
 module Kelvath

@@ -96,11 +96,12 @@ module Kelvath
       def left_out?(kind, field) = @platform ? @platform.not_kept.include?([ kind, field ]) : false
 
       def value(element, field)
-        return Ddl::Names.text(@model, element, field.name) if field.expression?
+        return expression(element, field) if field.expression?
 
         value = element[field.name]
         if field.type == :options
-          return value.keys.sort.to_h { |name| [ name, Ddl::Names.option_value(@model, element, name) ] }
+          lasting = value.keys.reject { |name| @platform&.option(element.kind, name)&.passing }
+          return lasting.sort.to_h { |name| [ name, Ddl::Names.option_value(@model, element, name) ] }
         end
         return names(value) if field.references?
         return value && (@model[value] ? path(@model[value]) : value) if field.reference?
@@ -108,6 +109,12 @@ module Kelvath
         return Ddl::Piece.new(value, :expression).bare if @platform && field.name == :default_value
 
         value.is_a?(String) && @platform && field.name == :name ? folded(value) : value
+      end
+
+      # Catalogs tell what a column is computed from within brackets, or without.
+      def expression(element, field)
+        text = Ddl::Names.text(@model, element, field.name)
+        @platform && field.name == :computed ? Ddl::Piece.new(text, :expression).bare : text
       end
 
       def names(ids) = ids.map { |id| folded(@model[id.split(".").last]&.name.to_s) }

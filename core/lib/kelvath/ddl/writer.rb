@@ -5,6 +5,8 @@ module Kelvath
     # Writes a design as standard SQL, in an order that runs: tables first, what refers to them later.
     # A platform's writer overrides the small hooks that differ.
     class Writer
+      include Saying
+
       INDENT = "  "
 
       def initialize(model, design)
@@ -43,7 +45,7 @@ module Kelvath
         schema_statements + tables.map { |table| create_table(table) } +
           tables.flat_map { |table| late_foreign_keys(table) } +
           tables.flat_map { |table|
-            known(:indexes, "index", model.children(table.id, :index)).filter_map { |each| create_index(table, each) }
+            known(:indexes, model.children(table.id, :index)).filter_map { |each| create_index(table, each) }
           } +
           Metamodel::Design.views(model, @design.id).filter_map { |view| create_view(view) } + comment_statements
       end
@@ -56,58 +58,6 @@ module Kelvath
       def place(element) = platform.name_parts(element, model).map { |part| quote(part) }.join(".")
       def columns(ids) = ids.map { |id| quote(model.fetch(id).name) }.join(", ")
       def constraint_name(element) = element.name.empty? ? "" : "CONSTRAINT #{quote(element.name)} "
-
-      # Those of a kind, if the platform has it; else none, and the heading says so.
-      def known(feature, what, elements)
-        return elements if elements.empty? || platform.supports?(feature)
-
-        elements.each { |element| leave_out(what, element) }
-        []
-      end
-
-      # Answers nil.
-      def leave_out(what, element)
-        @lacking[what] << element
-        nil
-      end
-
-      # What the design has and the platform, or its version, has not: a line for each sort of thing.
-      def lacking
-        @lacking.map do |what, elements|
-          titles = elements.first(3).map { |element| Describing.title(element, model) }
-          more = elements.size > 3 ? " and #{elements.size - 3} more" : ""
-          name = [ platform.title, platform.version ].reject(&:empty?).join(" ")
-          "Left out, as #{name} does not have it: #{what} of #{titles.join(', ')}#{more}."
-        end
-      end
-
-      # What an element's options say at a place of its statement, with a blank in front; "" for nothing.
-      def said(element, place)
-        options = element.values[:options] or return ""
-        texts = platform.options(element.kind).select { |each| each.at == place && options.key?(each.name) }
-                        .filter_map { |option| option_text(element, option)&.then { |text| [ option.group, text ] } }
-        texts.chunk_while { |left, right| left.first && left.first == right.first }.map { |chunk|
-          group = chunk.first.first
-          " #{group ? group.sub('%s') { chunk.map(&:last).join(', ') } : chunk.first.last}"
-        }.join
-      end
-
-      def option_text(element, option)
-        return leave_out("option “#{option.name}”", element) unless platform.option?(option)
-
-        value = element.options[option.name]
-        text = option.written(value, option_value(element, option, value))
-        text.empty? ? nil : text
-      end
-
-      def option_value(element, option, value)
-        case option.type
-        when :text then platform.literal(value)
-        when :name then value.split(".").map { |part| quote(part) }.join(".")
-        when :sql then Names.option_value(model, element, option.name)
-        else value.to_s
-        end
-      end
 
       def statement(kind, name, sql, element) = Statement.new(kind:, name:, sql:, element_id: element.id)
 
@@ -219,14 +169,14 @@ module Kelvath
       def key_lines(table, except: [])
         keys = model.children(table.id, :key).reject { |key| except.include?(key) }
         primary, others = keys.partition(&:primary)
-        [ *primary, *known(:alternate_keys, "unique key", others) ].map do |key|
+        [ *primary, *known(:alternate_keys, others) ].map do |key|
           "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'}#{said(key, :words)} " \
             "(#{columns(key.column_ids)})#{said(key, :tail)}"
         end
       end
 
       def check_lines(table)
-        known(:checks, "check", model.children(table.id, :check)).filter_map do |check|
+        known(:checks, model.children(table.id, :check)).filter_map do |check|
           piece(check, :condition)&.then { |text|
  "#{constraint_name(check)}CHECK#{said(check, :words)} (#{text})#{said(check, :tail)}" }
         end
@@ -242,7 +192,7 @@ module Kelvath
       def inline_foreign_keys(_table) = []
 
       def late_foreign_keys(table)
-        known(:foreign_keys, "foreign key", model.children(table.id, :foreign_key)).map do |key|
+        known(:foreign_keys, model.children(table.id, :foreign_key)).map do |key|
           statement("foreign key", key.name, "ALTER TABLE #{place(table)}\n#{INDENT}ADD #{foreign_key_sql(key)}", key)
         end
       end
@@ -289,7 +239,7 @@ module Kelvath
       def index_condition(index)
         return "" if index.condition.empty?
         unless platform.supports?(:partial_indexes)
-          leave_out(index.unique ? "unique index on some rows" : "condition", index)
+          leave_out(index.unique ? nil : "condition", index)
           return index.unique ? nil : ""
         end
 
@@ -340,40 +290,6 @@ module Kelvath
 
       def comment_statement(place, element)
         statement("comment", element.name, "COMMENT ON #{place} IS #{platform.literal(element.comment)}", element)
-      end
-    end
-
-    # The tables of a design with referenced ones first; circles are broken by name.
-    class TableOrder
-      def initialize(model, design_id)
-        @model = model
-        @all = Metamodel::Design.tables(model, design_id).sort_by(&:name)
-        @waiting_for = @all.to_h { |table| [ table.id, targets(table) ] }
-      end
-
-      # Kahn's algorithm: the first by name of those that wait for nothing.
-      def tables
-        waiters = Hash.new { |hash, id| hash[id] = [] }
-        @waiting_for.each { |id, targets| targets.each { |target| waiters[target] << id } }
-        left = @all.to_h { |table| [ table.id, table ] }
-        ready = @all.select { |table| @waiting_for[table.id].empty? }
-        ordered = []
-        until left.empty?
-          table = ready.shift || left.each_value.first
-          next unless left.delete(table.id)
-
-          ordered << table
-          waiters[table.id].each do |id|
-            ready << left[id] if @waiting_for[id].delete?(table.id) && @waiting_for[id].empty? && left[id]
-          end
-        end
-        ordered
-      end
-
-      private
-
-      def targets(table)
-        @model.children(table.id, :foreign_key).map(&:target_table_id).to_set.delete(table.id)
       end
     end
   end

@@ -77,6 +77,7 @@ module Kelvath
 
       # Looking up children by their parent wants an index, unless a key begins with these columns.
       def index(column_ids, source_id)
+        return unless @platform.supports?(:indexes)
         return if @prefixes.any? { |prefix| prefix.first(column_ids.size) == column_ids }
 
         @prefixes << column_ids
@@ -84,6 +85,8 @@ module Kelvath
       end
 
       def add_checks
+        return unless @platform.supports?(:checks)
+
         @tables.keys.held(@entity.id).select(&:own?).each do |held|
           next unless held.origin
 

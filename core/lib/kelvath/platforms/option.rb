@@ -10,8 +10,9 @@ module Kelvath
     # (an identifier), :words (SQL words as they are written) or :sql (a piece of SQL in which names are followed);
     # values: of a choice; since: the first version that knows it, nil for all; last: the last one; explanation: one
     # line; at: where in the statement it stands, as the platform's writer has places; as: how it is written there, %s
-    # being its value, or { value => text }; group: what it is gathered in with others, such as "WITH (%s)".
-    Option = Struct.new(:name, :of, :type, :values, :since, :last, :explanation, :at, :as, :group,
+    # being its value, or { value => text }; group: what it is gathered in with others, such as "WITH (%s)"; passing:
+    # true if the database does not tell it any more once it has been used.
+    Option = Struct.new(:name, :of, :type, :values, :since, :last, :explanation, :at, :as, :group, :passing,
                         keyword_init: true) do
       # Text as typed -> value. Raises InvalidValue.
       def read(text)

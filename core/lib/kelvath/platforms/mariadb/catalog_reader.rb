@@ -8,11 +8,13 @@ module Kelvath
     class Mariadb::CatalogReader < Intake::CatalogReader
       Catalog = Intake::Catalog
       NOW = /\Acurrent_timestamp(\(\d*\))?\z/i
+      ZERO = /\A'0000-00-00 [0:.]+'\z/ # what a mandatory time gets that is set at each change
       JSON_CHECK = /\Ajson_valid\(`(.+)`\)\z/i # what the server adds to a column of type json
 
       # The Catalog.
       def read
         relations = ask(:TABLES)
+        @usual = ask(:COLLATIONS).to_h { |row| [ row["letters"], row["name"] ] }
         @columns, @indexes, @foreign_keys, @checks = %i[COLUMNS INDEXES FOREIGN_KEYS CHECKS].map do |name|
           ask(name).group_by { |row| row["tbl"] || row["table_name"] }
         end
@@ -54,10 +56,19 @@ module Kelvath
       def table_options(row)
         settings = row["settings"].to_s
         { "engine" => (row["engine"] unless row["engine"] == "InnoDB"),
-          "collation" => (row["collation"] unless row["collation"] == row["usual"]),
+          **letters(row["collation"], row["usual"]),
           "row format" => settings[/row_format=(\w+)/i, 1]&.downcase,
           "system versioning" => (true if row["type"] == "SYSTEM VERSIONED"),
           "partition by" => (partitioning(row["name"]) if settings.include?("partitioned")) }.compact
+      end
+
+      # What is said of texts where it is not the same around them.
+      def letters(collation, around)
+        return {} if collation.nil? || collation == around
+
+        set, outer = [ collation, around.to_s ].map { |each| each[/\A[^_]+/] }
+        { "character set" => (set unless set == outer),
+          "collation" => (collation unless set != outer && collation == @usual[set]) }.compact
       end
 
       def partitioning(table)
@@ -81,14 +92,14 @@ module Kelvath
       # As it would be written: the catalog tells "NULL" where there is none.
       def default(row)
         text = row["default_value"].to_s
-        return "" if text.casecmp?("NULL")
+        return "" if text.casecmp?("NULL") || (text.match?(ZERO) && row["extra"].to_s.match?(/on update/i))
 
         text.match?(NOW) ? text.sub(/\A\w+/, "current_timestamp").delete_suffix("()") : text
       end
 
       def column_options(table, row, extra, json)
-        own = row["collation"] && row["collation"] != table["collation"] && !json.include?(row["name"])
-        { "collation" => (row["collation"] if own),
+        own = row["collation"] && !json.include?(row["name"])
+        { **(own ? letters(row["collation"], table["collation"]) : {}),
           "set at each change" => (true if extra.match?(/on update/i)),
           "invisible" => (true if extra.match?(/\binvisible/i)) }.compact
       end

@@ -54,7 +54,8 @@ module Kelvath
         kill leading leave left like limit linear lines load localtime localtimestamp lock long longblob longtext loop
         low_priority master_heartbeat_period master_ssl_verify_server_cert match maxvalue mediumblob mediumint
         mediumtext middleint minute_microsecond minute_second mod modifies natural no_write_to_binlog not null numeric
-        offset on optimize option optionally or order out outer outfile over page_checksum parse_vcol_expr partition position
+        offset on optimize option optionally or order out outer outfile over page_checksum parse_vcol_expr partition
+        position
         precision primary procedure purge range read read_write reads real recursive ref_system_id references regexp
         release rename repeat replace require resignal restrict return returning revoke right rlike row_number rows
         schema schemas second_microsecond select sensitive separator set show signal slow smallint spatial specific sql
@@ -77,9 +78,16 @@ module Kelvath
       # The primary key of a table is always called PRIMARY.
       def nameless?(element) = element.kind == :key && element.primary
 
-      # The catalog tells no difference between the two.
+      # The catalog tells no difference between two actions, and writes numbers with as many places as their type has. A
+      # collation says what characters it is for.
       def as_kept(kind, field, value)
-        kind == :foreign_key && %i[on_delete on_update].include?(field) && value == "restrict" ? "no action" : super
+        return value["collation"] ? value.except("character set") : value if field == :options
+
+        case [ kind, field ]
+        when %i[foreign_key on_delete], %i[foreign_key on_update] then value == "restrict" ? "no action" : value
+        when %i[column default_value] then value.match?(/\A-?\d+\.\d+\z/) ? value.sub(/\.?0+\z/, "") : value
+        else value
+        end
       end
 
       def not_kept

@@ -18,6 +18,7 @@ module Kelvath
                    as: ROW_FORMATS.to_h { |each| [ each, "ROW_FORMAT=#{each.upcase}" ] },
                    explanation: "How a row is laid out on a page."),
         Option.new(name: "first number", of: :table, type: :number, at: :tail, as: "AUTO_INCREMENT=%s",
+                   passing: true,
                    explanation: "Where the numbering of its rows begins."),
         Option.new(name: "partition by", of: :table, type: :sql, at: :parts, as: "PARTITION BY %s",
                    explanation: "How its rows are spread, such as HASH (vessel_id) PARTITIONS 8."),

@@ -47,6 +47,11 @@ module Kelvath
         FROM information_schema.views WHERE table_schema = database() ORDER BY table_name
       SQL
 
+      # The collation that each character set has unless another is said.
+      COLLATIONS = <<~SQL
+        SELECT default_collate_name AS name, character_set_name AS letters FROM information_schema.character_sets
+      SQL
+
       # What no design holds yet: [what, name].
       REST = <<~SQL
         SELECT 'trigger' AS what, concat(trigger_name, ' on ', event_object_table) AS name

@@ -129,7 +129,8 @@ module Kelvath
       def alike(row) = true?(row["alike"]) || row["alike"] == "true" ? { "nulls not distinct" => true } : {}
 
       def foreign_key(row)
-        told = { "match full" => row["match"] == "f", "not valid" => !true?(row["validated"]) }.select(&:last)
+        told = { "match full" => row["match"] == "f", "not valid" => !true?(row["validated"]) }.filter { |_, said|
+ said }
         target_schema, target_table = @places.fetch(row["target"].to_i)
         Catalog::ForeignKey.new(name: row["name"], columns: list(row["columns"]), target_schema:, target_table:,
                                 target_columns: list(row["targets"]), on_delete: ACTIONS.fetch(row["on_delete"]),

@@ -77,7 +77,7 @@ module Kelvath
       def key_columns(name) = table_columns(name).select { |row| row["pk"].positive? }.sort_by { |row| row["pk"] }
 
       def columns(name, text)
-        single = key_columns(name)
+        single = text.options["without rowid"] ? [] : key_columns(name) # only a row's own number counts by itself
         table_columns(name).map do |row|
           key = row["name"].downcase
           numbered = single.size == 1 && single.first["name"] == row["name"] && row["type"].casecmp?("integer")
@@ -124,10 +124,11 @@ module Kelvath
         @indexes.fetch(name, []).select { |row| row["origin"] == "c" }.map do |row|
           sql = @index_texts[row["name"]].to_s
           columns = @index_columns.fetch(row["name"], [])
-          special = row["partial"] == 1 || columns.any? { |column| column["name"].nil? || own_collation?(column, text) }
+          special = columns.any? { |column| column["name"].nil? || own_collation?(column, text) }
           Intake::Catalog::Index.new(name: row["name"], unique: row["unique"] == 1,
                              columns: special ? [] : index_columns(row["name"]),
                              descending: special ? [] : descending(row["name"]),
+                             condition: special || row["partial"] != 1 ? "" : index_condition(sql),
                              expression: special ? index_text(sql) : "")
         end
       end
@@ -149,6 +150,12 @@ module Kelvath
         names = at ? tokens.first(at).drop_while { |token| !token.symbol?("(") }.select(&:name?).map(&:value) : []
         Intake::Catalog::View.new(name: row["name"], column_names: names,
                                   query: at ? sql.byteslice(tokens[at].to..).strip : "", comment: "")
+      end
+
+      # Behind the WHERE that ends the statement; a name may be called so, but not unquoted.
+      def index_condition(sql)
+        where = Ddl::Lexer.tokens(sql).reverse.find { |token| token.word?("where") }
+        where ? sql.byteslice(where.to..).strip : ""
       end
 
       # From ON onwards.

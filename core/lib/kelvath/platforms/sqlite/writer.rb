@@ -13,7 +13,7 @@ module Kelvath
       # AUTOINCREMENT can only be said where the key is said at its column.
       def identity_clause(column)
         key = counted_key(column) or return
-        "#{constraint_name(key)}PRIMARY KEY AUTOINCREMENT"
+        "#{constraint_name(key)}PRIMARY KEY#{said(key, :tail)} AUTOINCREMENT"
       end
 
       def key_lines(table)

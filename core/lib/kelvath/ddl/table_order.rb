@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Ddl
+    # The tables of a design with referenced ones first; circles are broken by name.
+    class TableOrder
+      def initialize(model, design_id)
+        @model = model
+        @all = Metamodel::Design.tables(model, design_id).sort_by(&:name)
+        @waiting_for = @all.to_h { |table| [ table.id, targets(table) ] }
+      end
+
+      # Kahn's algorithm: the first by name of those that wait for nothing.
+      def tables
+        waiters = Hash.new { |hash, id| hash[id] = [] }
+        @waiting_for.each { |id, targets| targets.each { |target| waiters[target] << id } }
+        left = @all.to_h { |table| [ table.id, table ] }
+        ready = @all.select { |table| @waiting_for[table.id].empty? }
+        ordered = []
+        until left.empty?
+          table = ready.shift || left.each_value.first
+          next unless left.delete(table.id)
+
+          ordered << table
+          waiters[table.id].each do |id|
+            ready << left[id] if @waiting_for[id].delete?(table.id) && @waiting_for[id].empty? && left[id]
+          end
+        end
+        ordered
+      end
+
+      private
+
+      def targets(table)
+        @model.children(table.id, :foreign_key).map(&:target_table_id).to_set.delete(table.id)
+      end
+    end
+  end
+end

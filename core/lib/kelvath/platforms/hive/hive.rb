@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # Hive from 1.2 on. Types stand within types; keys are told from 2.1 on and never kept.
+    class Hive < Platform
+    end
+  end
+end
+
+require_relative "data_types"
+require_relative "options"
+require_relative "type_text"
+
+module Kelvath
+  module Platforms
+    class Hive # rubocop:disable Style/Documentation
+      TITLE = "Hive"
+      CHANGES = { "1.2" => "the oldest still met: no keys", "2.3" => "primary and foreign keys",
+                  "3.1" => "unique keys, checks, defaults, mandatory columns, times with a zone",
+                  "4.0" => "tables that others keep too" }.freeze
+      VERSIONS = CHANGES.keys.freeze
+      FEATURES = { schemas: true, nested_columns: true, arrays: true, primary_keys: "2.1", foreign_keys: "2.1",
+                   alternate_keys: "3.0", checks: "3.0", mandatory: "3.0", defaults: "3.0" }.freeze
+      ACTIONS = [ "no action" ].freeze
+      OPTIONS = Options::ALL
+      DATA_TYPES = DataTypes::ALL
+      TYPES = superclass::TYPES.merge(
+        "" => "string", "text" => [ "varchar(%l)", "string" ], "fixed_text" => [ "char(%l)", "varchar(%l)", "string" ],
+        "long_text" => "string", "integer" => "int",
+        "decimal" => [ "decimal(%p,%s)", "decimal(%p,0)", "decimal(38,10)" ], "float" => "double", "time" => "string", "zoned_time" => "string",
+        "zoned_timestamp" => [ "timestamp with local time zone", "timestamp" ], "interval" => "string",
+        "binary" => "binary", "uuid" => "string", "json" => "string"
+      ).freeze
+      QUOTES = %w[` `].freeze
+      IDENTIFIER_UNIT = :characters
+
+      # The language manual's "Keywords, Non-reserved Keywords and Reserved Keywords".
+      RESERVED = %w[
+        all alter and any array as authorization between bigint binary boolean both by cache case cast char column
+        commit conf constraint create cross cube current current_date current_timestamp cursor database date dayofweek
+        decimal delete describe distinct div double drop else end except exchange exists extended external extract false
+        fetch float floor following for foreign from full function grant group grouping having if import in inner insert
+        int integer intersect interval into is join lateral left less like local macro map more none not null numeric of
+        offset on only or order out outer over partialscan partition percent preceding precision preserve primary
+        procedure range reads reduce references regexp revoke right rlike rollback rollup row rows select set smallint
+        start sync table tablesample then time timestamp to transform trigger true truncate unbounded union unique
+        uniquejoin update user using values varchar views when where window with
+      ].to_set.freeze
+
+      def identifier_limit = 128
+      def given_schema?(name) = name == "default"
+      def reserved_words = RESERVED
+      def writer_class = Writer
+      def identity_type = "bigint"
+
+      # A backslash begins an escape in a text, a quotation mark too.
+      def literal(text) = "'#{text.delete("\0").gsub(/[\\']/) { |mark| "\\#{mark}" }}'"
+
+      # array<…>, map<…>, struct<name:…>
+      def write_type(type)
+        return super unless type.key?("of") || type.key?("fields")
+
+        inner = type.fetch("of", []).map { |each| write_type(each) } +
+                type.fetch("fields", []).map { |name, each| "#{quote(name)}:#{write_type(each)}" }
+        "#{type['base']}<#{inner.join(',')}>"
+      end
+
+      private
+
+      def parsed_type(text) = text.include?("<") ? TypeText.new(text).type : super
+    end
+  end
+end
+
+require_relative "writer"
+
+Kelvath::Platforms.register(Kelvath::Platforms::Hive.new)
