@@ -28,7 +28,8 @@ module Kelvath
       TYPES = superclass::TYPES.merge(
         "" => "string", "text" => [ "varchar(%l)", "string" ], "fixed_text" => [ "char(%l)", "varchar(%l)", "string" ],
         "long_text" => "string", "integer" => "int",
-        "decimal" => [ "decimal(%p,%s)", "decimal(%p,0)", "decimal(38,10)" ], "float" => "double", "time" => "string", "zoned_time" => "string",
+        "decimal" => [ "decimal(%p,%s)", "decimal(%p,0)", "decimal(38,10)" ], "float" => "double",
+        "time" => "string", "zoned_time" => "string",
         "zoned_timestamp" => [ "timestamp with local time zone", "timestamp" ], "interval" => "string",
         "binary" => "binary", "uuid" => "string", "json" => "string"
       ).freeze
