@@ -4,6 +4,13 @@ require_relative "derivation/identity"
 require_relative "derivation/tables"
 require_relative "derivation/constraints"
 require_relative "derivation/base"
+require_relative "derivation/again/parts"
+require_relative "derivation/again/matching"
+require_relative "derivation/again/order"
+require_relative "derivation/again/decisions"
+require_relative "derivation/again/removals"
+require_relative "derivation/again/merge"
+require_relative "derivation/again/writing"
 
 module Kelvath
   # The way from the logical side to a design.
@@ -19,16 +26,31 @@ module Kelvath
     def derive(model, platform:, ids:, name: nil, standard: Naming::Standard.plain, progress: Progress.none)
       platform = Platforms.fetch(platform)
       design = Metamodel::Design.new(id: ids.next, name: name || free_name(model, platform), platform: platform.key)
+      elements, remarks = made(model, design, standard:, progress:)
+      base = Base.of(elements)
+      change_set = ChangeSet.new(additions: [ design.with(base: base.digest), *elements ])
+      Result.new(change_set:, design_id: design.id, base:, remarks:)
+    end
+
+    # What the logical side gives for a design, whatever that holds today: [elements, remarks]. The same sources give
+    # the same ids.
+    def made(model, design, standard: Naming::Standard.plain, progress: Progress.none)
+      platform = Platforms.fetch(design.platform).at(design.version)
       prepared = Logical::Preparation.of(model)
       progress.step(0, 3, "preparing the logical side")
       tables = Tables.new(prepared.model, design.id, platform, standard)
       progress.step(1, 3, "making #{model.all(:entity).size} tables")
       tables.build
       progress.step(2, 3, "making keys and indexes")
-      elements = tables.elements + Constraints.new(prepared.model, tables, platform).build
-      base = Base.of(elements)
-      change_set = ChangeSet.new(additions: [ design.with(base: base.digest), *elements ])
-      Result.new(change_set:, design_id: design.id, base:, remarks: prepared.remarks + tables.remarks)
+      [ tables.elements + Constraints.new(prepared.model, tables, platform).build, prepared.remarks + tables.remarks ]
+    end
+
+    # Derives a design again: an Again::Merge of what was derived last (base: a Base, or nil if none is known), what
+    # would be derived now, and what the design holds. Nothing is changed by looking. Raises NotFound.
+    def again(model, design_id, base:, standard: Naming::Standard.plain, progress: Progress.none)
+      design = model.fetch(design_id, :design)
+      fresh, remarks = made(model, design, standard:, progress:)
+      Again::Merge.new(model, design, base&.elements, fresh, remarks)
     end
 
     # The platform's name, or with the first number that no design of the model has.

@@ -18,7 +18,7 @@ module Kelvath
       Header, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, Domain, AllowedValue, SubjectArea,
       Tag, Word,
       UnreadSentence,
-      Design, Schema, Table, Column, Key, ForeignKey, Check, Clause, Index, View,
+      Design, Decision, Schema, Table, Column, Key, ForeignKey, Check, Clause, Index, View,
       Diagram, DiagramNode, DiagramNote,
       CustomField, CustomValue, Aside, Note,
       LexiconEntry, NameRule

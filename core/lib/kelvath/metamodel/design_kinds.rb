@@ -29,6 +29,15 @@ module Kelvath
       end
     end
 
+    # Why something in a design is as a person wants it and not as it would be derived. subject: the id of what it is
+    # about, which may be gone; field: the name of its field, "" for the whole of it.
+    class Decision < Element
+      within :design
+      field :subject, :name, internal: true
+      field :field, :name, internal: true
+      field :reason, :text
+    end
+
     # A namespace for tables and views (SQL:2016, 4.20). What names none is in the one that a connection begins with.
     class Schema < Element
       within :design
@@ -104,7 +113,7 @@ module Kelvath
       listed
       include Named
       field :primary, :flag
-      field :column_ids, :references, to: :column, label: "Columns"
+      field :column_ids, :references, to: :column, gone: :remove, label: "Columns"
       field :options, :options
       field :source_id, :name, internal: true, compared: false
       field :position, :number, internal: true, compared: false
@@ -115,9 +124,9 @@ module Kelvath
       within :table
       listed
       include Named
-      field :column_ids, :references, to: :column, label: "Columns"
+      field :column_ids, :references, to: :column, gone: :remove, label: "Columns"
       field :target_table_id, :reference, to: :table, gone: :remove
-      field :target_column_ids, :references, to: :column, label: "Target columns"
+      field :target_column_ids, :references, to: :column, gone: :remove, label: "Target columns"
       field :on_delete, :choice, values: [ "no action", "restrict", "cascade", "set null", "set default" ]
       field :on_update, :choice, values: [ "no action", "restrict", "cascade", "set null", "set default" ]
       field :options, :options
@@ -151,7 +160,7 @@ module Kelvath
       listed
       include Named
       field :unique, :flag
-      field :column_ids, :references, to: :column, label: "Columns"
+      field :column_ids, :references, to: :column, gone: :remove_empty, label: "Columns"
       field :descending_ids, :references, to: :column, label: "Descending columns"
       field :included_ids, :references, to: :column, label: "Included columns"
       field :expression, :expression

@@ -44,9 +44,8 @@ module Kelvath
         Option.new(name: "numbering", of: :column, type: :choice, since: "12.1", values: NUMBERINGS.keys,
                    explanation: "When the database gives the number: always, or where nothing is given."),
         *%i[key foreign_key check].flat_map { |kind|
-          [ *(Option.new(of: kind, **Platform::DEFERRAL) unless kind == :foreign_key), Option.new(of: kind, **STATE) ]
+          [ Option.new(of: kind, **Platform::DEFERRAL), Option.new(of: kind, **STATE) ]
         },
-        Option.new(of: :foreign_key, **Platform::DEFERRAL),
         Option.new(name: "index's tablespace", of: :key, type: :name, at: :tail, as: "USING INDEX TABLESPACE %s",
                    explanation: "Where on disk its index is kept."),
         Option.new(name: "kind", of: :index, type: :choice, values: %w[bitmap], at: :words,
