@@ -53,8 +53,19 @@ module Kelvath
         design, ids, taken: %i[entity domain].to_h { |kind| [ kind, model.all(kind).map(&:name) ] }, standard:
       )
       additions = logical.build + design.elements
-      Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, base: design.base,
+      base = base(additions, design.design)
+      additions.map! { |each| each.kind == :design ? each.with(base: base.digest) : each }
+      Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, base:,
                  log: catalog.log + logical.log + pieces(additions))
+    end
+
+    # What the logical side just made would be derived as, in the place of what was taken in: where the two differ, the
+    # database has decided.
+    def base(additions, design)
+      taken = Model.of(additions)
+      made, = Derivation.made(taken, design)
+      Derivation::Base.of(Derivation::Again::Matching.new(Derivation::Again::Parts.of(taken, design.id), made)
+                                                     .aligned.values)
     end
   end
 end

@@ -21,7 +21,8 @@ class AgainAtRandomTest < CoreTest
     end
 
     def by_hand(times)
-      times.times { send(pick(%i[rename retype set_mandatory leave_out add_column add_table add_index reorder option drop])) }
+      times.times {
+ send(pick(%i[rename retype set_mandatory leave_out add_column add_table add_index reorder option drop])) }
       @draft.change_set
     end
 

@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 require "core_test_helper"
+require "sqlite3"
+require_relative "../../../demo/hsops"
 
 class AgainTest < CoreTest
   def setup
@@ -123,6 +125,27 @@ class AgainTest < CoreTest
     derive_again
     assert_equal %w[chartered hull_number name mast], columns("vessel").map { |each| each.split.first }
     assert_equal [ :order ], again.decisions.map(&:way)
+  end
+
+  # What the database says is decided; what its logical side says later arrives, under the names it has here.
+  def test_a_design_that_came_from_a_database
+    database = SQLite3::Database.new(":memory:", results_as_hash: true)
+    database.execute_batch(File.read(Demo::Hsops::SCHEMA))
+    catalog = Intake.catalog("sqlite", ->(sql) { database.execute(sql) })
+    taken = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:)
+    @model, @id, @base = taken.model, taken.design_id, taken.base
+    assert_predicate again, :empty?
+    decided = again.decisions.size
+    class_code = attribute("VSL CLS", "VSL CLS CD")
+    change do |draft|
+      draft.set(class_code.id, length: 5)
+      draft.add(:attribute, parent_id: class_code.parent_id, name: "Built", type: "integer", position: 99.0)
+    end
+    derive_again
+    assert_equal %w[char(5) char(5)], [ %w[VSL_CLS VSL_CLS_CD], %w[VSL VSL_CLS_CD] ].map { |place|
+      Platforms.fetch("sqlite").write_type(column(*place).native_type)
+    }
+    assert_equal [ "built", decided ], [ column("VSL_CLS", "built").name, again.decisions.size ]
   end
 
   def test_what_would_be_derived_anyway_needs_no_decision

@@ -2,8 +2,7 @@
 
 module Kelvath
   module Intake
-    # A catalog as the elements of a design. What came in is the design's base, so that changes made
-    # by hand later can be told.
+    # A catalog as the elements of a design.
     class DesignBuilder
       attr_reader :catalog, :platform
 
@@ -36,13 +35,8 @@ module Kelvath
       # The design and all within it, when all links are known.
       def elements
         inner = schema_elements + catalog.tables.flat_map { |table| table_elements(table) } + view_elements
-        inner += @outside.values + @outside_columns.values
-        @base = Derivation::Base.of(inner)
-        [ design.with(base: @base.digest), *inner ]
+        [ design, *inner, *@outside.values, *@outside_columns.values ]
       end
-
-      # What came in, as it is kept beside the model; there once the elements have been made.
-      attr_reader :base
 
       private
 

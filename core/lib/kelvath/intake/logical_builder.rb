@@ -35,6 +35,7 @@ module Kelvath
         @attributes = {} # { table's place => { column in lower case => Attribute } }
         @catalog.tables.each { |table| add_parts(table) }
         @catalog.tables.each { |table| table.keys.each { |key| add_identifier(table, key) } }
+        @catalog.tables.each { |table| link_brought(table) }
         @elements
       end
 
@@ -123,6 +124,15 @@ module Kelvath
         name = key.primary ? "Primary" : ""
         if members.any?
           add(:identifier, parent_id: @entities[table.place].id, name:, primary: key.primary, member_ids: members)
+        end
+      end
+
+      # Columns that came with a relationship are told where they come from.
+      def link_brought(table)
+        @links[table.place].flat_map(&:columns).uniq(&:downcase).each do |column|
+          id = held_id(table.place, column.downcase)
+          @design.link(@design.column_id(table.place, column), Logical::HeldAttribute.source_id(id)) if
+            id&.include?(".")
         end
       end
 

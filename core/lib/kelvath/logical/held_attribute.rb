@@ -19,8 +19,11 @@ module Kelvath
 
       # Its id as a column says where it comes from. A composed id can be long in a chain; storage takes any, but a
       # digest keeps it short.
-      def source_id
-        id.length <= Metamodel::Field::NAME_LIMIT ? id : "#{via.first}.#{Digest::SHA256.hexdigest(id)[0, 26]}"
+      def source_id = HeldAttribute.source_id(id)
+
+      # The same of a composed id: as it is, or its first part with a digest.
+      def self.source_id(id)
+        id.length <= Metamodel::Field::NAME_LIMIT ? id : "#{id[/\A[^.]+/]}.#{Digest::SHA256.hexdigest(id)[0, 26]}"
       end
 
       # Is it this value wherever it went: the same attribute of the same first entity.

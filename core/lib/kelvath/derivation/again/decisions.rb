@@ -23,10 +23,18 @@ module Kelvath
 
       # The decisions of a design.
       class Decisions
-        # today, base: { id => Element }, as Parts.of answers them.
-        def initialize(today, base)
+        # The Decisions of a design, by what it was derived as last. base: Elements.
+        def self.of(model, design_id, base)
+          new(Parts.of(model, design_id), base.to_h { |each| [ each.id, each ] },
+              leads: model.header.names_from_id == design_id)
+        end
+
+        # today, base: { id => Element }, as Parts.of answers them; leads: does the logical side take its names from
+        # this design? Then they are not decided, they are the names.
+        def initialize(today, base, leads: false)
           @today = today
           @base = base
+          @leads = leads
           @left_out = base.except(*today.keys).transform_values(&:name)
         end
 
@@ -43,15 +51,20 @@ module Kelvath
 
           Parts.fields(today.class).filter_map do |field|
             now, derived = today[field.name], Parts.without(field, base[field.name], left_out)
-            next if now == derived || (field.name == :name && !named_by_hand?(today))
+            next if now == derived || (field.name == :name && !name_decided?(today))
 
             Decision.new(way: :changed, element: today, field:, derived:, now:)
           end
         end
 
         # A name that follows is not decided.
+        def name_decided?(element)
+          !@leads && named_by_hand?(element)
+        end
+
+        # Does its name stay, whatever comes?
         def named_by_hand?(element)
-          !element.class.fields.key?(:name_fixed) || element.name_fixed || element.source_id.to_s.empty?
+          @leads || !element.class.fields.key?(:name_fixed) || element.name_fixed || element.source_id.to_s.empty?
         end
 
         # Is that element there by hand?

@@ -27,7 +27,9 @@ module Kelvath
 
         def match
           fresh_ids = @fresh.to_set(&:id)
-          @open = @known.each_value.reject { |each| fresh_ids.include?(each.id) }.group_by(&:kind)
+          @open = @known.each_value.select do |each|
+            each.class.fields.key?(:source_id) && !fresh_ids.include?(each.id)
+          end
           return if @open.empty?
 
           @taken = Set.new
@@ -58,7 +60,8 @@ module Kelvath
           return unless fresh.class.fields.key?(:column_ids)
 
           key = [ fresh.kind, id(fresh.parent_id), fresh.column_ids.map { |each| id(each) } ]
-          @over ||= index { |each| [ each.kind, each.parent_id, each.column_ids ] if each.class.fields.key?(:column_ids) }
+          @over ||= index { |each|
+ [ each.kind, each.parent_id, each.column_ids ] if each.class.fields.key?(:column_ids) }
           free(@over[key])
         end
 
@@ -68,7 +71,7 @@ module Kelvath
         end
 
         def index
-          @open.values.flatten.each_with_object({}) do |each, found|
+          @open.each_with_object({}) do |each, found|
             key = yield each
             (found[key] ||= []) << each if key
           end

@@ -31,7 +31,8 @@ module Kelvath
           base = base.to_h { |each| [ each.id, each ] } if base
           @fresh = Matching.new({ **@today, **base.to_h }, fresh).aligned
           @base = base && base.keys.any? { |id| @fresh.key?(id) } ? base : @fresh.slice(*@today.keys)
-          @decisions = Decisions.new(@today, @base)
+          @leads = model.header.names_from_id == design.id
+          @decisions = Decisions.new(@today, @base, leads: @leads)
           compare
         end
 
@@ -110,7 +111,7 @@ module Kelvath
         def field(field, today, base, fresh)
           after = Parts.without(field, fresh[field.name], @gone)
           now = today[field.name]
-          return if now == after
+          return if now == after || (@leads && field.name == :name)
 
           before = base ? Parts.without(field, base[field.name], @gone) : field.default
           return if before == after && base

@@ -71,7 +71,8 @@ module Kelvath
         def orders
           won = @theirs.select { |each| each.way == :order }.map { |each| each.element.id }
           @merge.orders.each do |parent_id, order|
-            ids = Parts.orders(model.children(parent_id, :column).to_h { |each| [ each.id, each ] }).fetch(parent_id, [])
+            ids = Parts.orders(model.children(parent_id, :column).to_h { |each|
+ [ each.id, each ] }).fetch(parent_id, [])
             wanted = order.merged(ids.to_set, theirs: won.include?(parent_id))
             next if wanted == ids
 
