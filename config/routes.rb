@@ -72,8 +72,10 @@ Rails.application.routes.draw do
       resource :aside, only: %i[create destroy]
     end
     resources :finds, only: :index
-    resources :designs, only: %i[index create] do
+    resources :designs, only: %i[index create update destroy] do
       resource :script, only: :show
+      resource :rederivation, only: %i[show create]
+      resources :decisions, only: %i[index update destroy], constraints: { id: %r{[^/]+} }
       resources :proofs, only: %i[index create]
     end
     resource :journal, only: :show

@@ -6,7 +6,7 @@ module Incoming
   extend ActiveSupport::Concern
 
   LISTS = %w[columns attributes determinant_ids dependent_ids taken models parts letters].freeze
-  MAPS = %w[places names words].freeze
+  MAPS = %w[places names words settled].freeze
   FILES = %w[file].freeze
   LONGEST = 30.megabytes # characters of one text: the rows of a sheet that come back with a page
   MOST = 20_000 # members of a list or map

@@ -11,6 +11,8 @@ require_relative "derivation/again/decisions"
 require_relative "derivation/again/removals"
 require_relative "derivation/again/merge"
 require_relative "derivation/again/writing"
+require_relative "derivation/again/dropping"
+require_relative "derivation/again/words"
 
 module Kelvath
   # The way from the logical side to a design.

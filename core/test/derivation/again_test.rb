@@ -127,6 +127,25 @@ class AgainTest < CoreTest
     assert_equal [ :order ], again.decisions.map(&:way)
   end
 
+  def test_each_decision_can_be_dropped
+    derived = @model
+    change do |draft|
+      draft.remove(column("vessel", "hull_number").id) # with the keys over it
+      draft.set(table("vessel").id, name: "ships", name_fixed: true)
+      draft.set(column("vessel", "chartered").id, position: 0.5, mandatory: true)
+      draft.add(:table, parent_id: @id, name: "audit")
+      draft.add(:decision, parent_id: @id, subject: column("vessel", "chartered").id, field: "mandatory",
+reason: "Law.")
+    end
+    decided = Derivation::Again::Decisions.of(@model, @id, @base.elements).all
+    assert_equal %i[added changed changed left_out order], decided.map(&:way).sort
+    decided.each do |decision|
+      @model = Derivation::Again::Dropping.change(@model, @id, @base.elements, decision.key, ids:).apply(@model)
+    end
+    assert_equal derived.elements.to_a.to_h.except(@id), @model.elements.to_a.to_h.except(@id)
+    assert_raises(NotFound) { Derivation::Again::Dropping.change(@model, @id, @base.elements, decided.first.key, ids:) }
+  end
+
   # What the database says is decided; what its logical side says later arrives, under the names it has here.
   def test_a_design_that_came_from_a_database
     database = SQLite3::Database.new(":memory:", results_as_hash: true)
