@@ -61,6 +61,7 @@ Rails.application.routes.draw do
     resource :several, only: :update, controller: "several"
     resources :custom_values, only: :update
     resources :cells, only: :update
+    resources :foreign_keys, only: :index
     resources :origins, only: :show, constraints: { id: %r{[^/]+} }
     resources :orders, only: :create
     resources :pastes, only: :create

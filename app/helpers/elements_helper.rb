@@ -32,4 +32,18 @@ module ElementsHelper
 
   # The line at the foot of the page.
   def read_back(model, element) = Kelvath::Logical::Sentences.about(model, element).first(3).join(" ")
+
+  # What a part of a table is over, in a few words.
+  def part_words(part)
+    names = ->(ids) { ids.filter_map { |id| @model[id]&.name }.join(", ") }
+    case part.kind
+    when :check then Kelvath::Ddl::Names.text(@model, part, :condition)
+    when :foreign_key then "#{names.(part.column_ids)} → #{@model[part.target_table_id]&.name}"
+    when :key then "#{part.primary ? 'primary' : 'unique'}: #{names.(part.column_ids)}"
+    else "#{'unique: ' if part.unique}#{names.(part.column_ids)}"
+    end
+  end
+
+  # What people call a kind of part.
+  def part_title(kind) = Kelvath::Metamodel.fetch(kind).title
 end

@@ -12,7 +12,7 @@ class ElementsController < ApplicationController
   def create
     change_set = Creation.new(@model, params, author: person).change_set
     repaint @stored.journal.commit(change_set, by: person), select: (params[:selected].present? && %w[
-      note attribute identifier allowed_value dependency schema
+      note attribute identifier allowed_value dependency schema column key index check foreign_key view
     ].include?(params[:kind]) ? nil : change_set.additions.first&.id)
   end
 
@@ -20,7 +20,7 @@ class ElementsController < ApplicationController
     return render("elements/shown", layout: false) if params[:shown_again]
 
     commit Kelvath::Editing.set(@model, params[:id], params.require(:field), params[:value], seen: params[:seen],
-                                ids: Ids)
+                                ids: Ids, as_written: params[:as_written].present?)
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error
     render "elements/refused", layout: false,
                                status: error.is_a?(Kelvath::Conflict) ? :conflict : :unprocessable_entity,

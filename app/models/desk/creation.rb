@@ -29,8 +29,20 @@ class Creation
     when "diagram_note" then diagram_note(draft)
     when "note" then note(draft)
     when "dependency" then dependency(draft)
-    else Kelvath::Ledger::Cells.make(draft, @params[:kind], @params[:name].to_s, @params[:parent_id].presence)
+    when "foreign_key" then foreign_key(draft)
+    else typed(draft)
     end
+  end
+
+  def typed(draft)
+    Kelvath::Ledger::Cells.make(draft, @params[:kind], @params[:name].to_s, @params[:parent_id].presence)
+  end
+
+  # Drawn from one table to another, or typed as the name of the other.
+  def foreign_key(draft)
+    return typed(draft) if @params[:from_id].blank?
+
+    Kelvath::Editing::ForeignKeys.new(draft.model, @params[:from_id], @params.require(:to_id)).add(draft)
   end
 
   def subtype(draft)

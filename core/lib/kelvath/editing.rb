@@ -7,21 +7,22 @@ module Kelvath
 
     # Sets one field from text as typed. seen: the value the person saw before typing, when it may
     # differ from the model's by now (the journal then tells the clash); ids: for the columns within a column, of which
-    # its type can tell. A field can be one of Counts::FIELDS, too. Raises InvalidValue, NotFound.
-    def set(model, id, field_name, raw, seen: nil, ids: nil)
+    # its type can tell; as_written: SQL that Kelvath cannot vouch for is kept all the same. A field can be one of
+    # Counts::FIELDS, too. Raises InvalidValue, NotFound.
+    def set(model, id, field_name, raw, seen: nil, ids: nil, as_written: false)
       element = model.fetch(id)
       side = Counts::FIELDS[field_name.to_s]
       return Counts.set(element, side, raw.to_s, seen:) if side && element.kind == :relationship
 
       field = element.class.fetch_field(field_name)
-      value = read(model, element, field, raw)
+      value = read(model, element, field, raw, as_written:)
       value = Entities.domain_named(model, value) if field.name == :domain_id && value && !model.key?(value)
       return ChangeSet.new if element[field.name] == value
       if field.type == :native_type && Metamodel::NativeType.record(value)
         return set_type(model, element, value, raw, seen, ids)
       end
 
-      ChangeSet.set(element, seen: seen.nil? ? {} : { field.name => read(model, element, field, seen) },
+      ChangeSet.set(element, seen: seen.nil? ? {} : { field.name => read(model, element, field, seen, as_written: true) },
                     field.name => value)
     end
 
@@ -31,10 +32,22 @@ module Kelvath
     end
     private_class_method :set_type
 
-    # What was typed for a field, as its value.
-    def read(model, element, field, raw)
-      field.written_by_platform? ? FieldText.read(model, element, field, raw) : field.parse(raw)
+    # What was typed for a field, as its value. A piece of SQL must be whole, unless it is kept as written.
+    def read(model, element, field, raw, as_written: false)
+      return field.parse(raw) unless field.written_by_platform? || Ddl::Piece.of?(element, field)
+
+      value = FieldText.read(model, element, field, raw, as_written:)
+      check_piece(element, field, raw) unless as_written || raw.is_a?(Hash)
+      value
     end
+
+    def check_piece(element, field, raw)
+      return if raw.to_s.strip.empty? || !Ddl::Piece.of?(element, field) || field.type == :native_type
+
+      fault = Ddl::Piece.new(raw.to_s, Ddl::Piece.kind(element.kind, field.name)).fault or return
+      raise InvalidValue.new("#{field.label} #{fault}.", field: field.name, value: raw)
+    end
+    private_class_method :check_piece
 
     # Removes elements by id, with all that depends on them.
     def remove(model, element_ids, ids:)
@@ -71,4 +84,6 @@ require_relative "editing/identifiers"
 require_relative "editing/relating"
 require_relative "editing/free_spots"
 require_relative "editing/diagrams"
+require_relative "editing/tables"
+require_relative "editing/foreign_keys"
 require_relative "editing/clips"

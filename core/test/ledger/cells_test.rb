@@ -32,7 +32,7 @@ class CellsTest < CoreTest
     assert_equal :domain, domain.kind
     link = add("relationship", "Each Vessel may carry many Boats.")
     assert_equal [ "carry", "Vessel" ], [ link.phrase, @model[link.from_id].name ]
-    assert_raises(UnknownName) { add("table", "x") }
+    assert_raises(UnknownName) { add("header", "x") }
   end
 
   def test_a_schema_is_added_to_a_design

@@ -85,7 +85,7 @@ export default class extends Controller {
     if ("newAttribute" in input.dataset && input.value.trim() && input.dataset.sent !== input.value) {
       input.dataset.sent = input.value // leaving the field tells of the same change once more
       const taken = await kelvath.send("post", this.elementsUrlValue, {
-        kind: "attribute",
+        kind: input.dataset.newAttribute || "attribute",
         parent_id: id,
         name: input.value,
         selected: id

@@ -6,7 +6,7 @@ const PALETTE = 90 // px that the palette takes at the left
 
 // Typing on the drawing opens a line where the pointer was last; Enter writes it into the model.
 export default class extends Controller {
-  static values = { url: String, editable: Boolean }
+  static values = { url: String, editable: Boolean, label: String, names: String }
 
   connect() {
     this.drawing = this.element.querySelector("#drawing")
@@ -46,8 +46,8 @@ export default class extends Controller {
     const input = document.createElement("input")
     input.className = "input absolute z-30 !w-80 shadow-md"
     input.id = "quick-line"
-    input.setAttribute("aria-label", "Name of a new entity, or a sentence")
-    input.dataset.names = "entity"
+    input.setAttribute("aria-label", this.labelValue)
+    if (this.namesValue) input.dataset.names = this.namesValue
     input.value = text
     this.frame.append(input)
     input.style.left = `${Math.min(x, frame.width - 330)}px`

@@ -13,35 +13,68 @@ const WAYS = [
 // Asks what kind of relationship a line between two cards is to be. Shift says identifying, Ctrl many
 // to many, without being asked.
 export default class extends Controller {
-  static values = { url: String }
+  static values = { url: String, keys: String }
 
   begin(event) {
     const { from, to, at, shift, control } = event.detail
     if (!to) return
     this.ends = { from_id: from, to_id: to }
+    if (this.keysValue) return this.askKeys(at)
     if (shift) return this.make("identifying")
     if (control) return this.make("both")
     this.ask(at)
   }
 
-  ask([x, y]) {
+  // Between tables: a foreign key either way, told with the columns that it takes or adds.
+  async askKeys(at) {
+    const ends = new URLSearchParams(this.ends)
+    const ways = await fetch(`${this.keysValue}?${ends}`).then((reply) => reply.json())
+    const box = this.box("Foreign key")
+    ways.forEach((way, index) => {
+      const button = this.choice(`${index + 1}  ${way.sentence}`, () => {
+        kelvath.send("post", this.urlValue, { kind: "foreign_key", from_id: way.from_id, to_id: way.to_id })
+        this.close(true)
+      })
+      button.disabled = !way.possible
+      button.style.whiteSpace = "normal"
+      box.append(button)
+    })
+    this.open(box, at)
+  }
+
+  box(label) {
     this.close()
     const box = document.createElement("div")
     box.className = "chooser"
     box.id = "relate-as"
     box.setAttribute("role", "menu")
-    box.setAttribute("aria-label", "Kind of relationship")
+    box.setAttribute("aria-label", label)
+    return box
+  }
+
+  choice(text, chosen) {
+    const button = document.createElement("button")
+    button.type = "button"
+    button.className = "menu-item"
+    button.setAttribute("role", "menuitem")
+    button.textContent = text
+    button.addEventListener("click", chosen)
+    return button
+  }
+
+  ask(at) {
+    const box = this.box("Kind of relationship")
     WAYS.forEach(([way, words, trade], index) => {
-      const button = document.createElement("button")
-      button.type = "button"
-      button.className = "menu-item"
-      button.setAttribute("role", "menuitem")
+      const text = `${index + 1}  ${words(this.name(this.ends.from_id), this.name(this.ends.to_id))}`
+      const button = this.choice(text, () => this.make(way))
       button.dataset.way = way
-      button.textContent = `${index + 1}  ${words(this.name(this.ends.from_id), this.name(this.ends.to_id))}`
       button.title = trade
-      button.addEventListener("click", () => this.make(way))
       box.append(button)
     })
+    this.open(box, at)
+  }
+
+  open(box, [x, y]) {
     const frame = this.element.querySelector("[data-canvas-target=frame]")
     const edge = frame.getBoundingClientRect()
     frame.append(box)
@@ -51,7 +84,7 @@ export default class extends Controller {
     box.addEventListener("focusout", (event) => {
       if (!box.contains(event.relatedTarget)) this.close()
     })
-    box.querySelector("button").focus()
+    box.querySelector("button:not(:disabled)")?.focus()
   }
 
   name(id) {
@@ -67,7 +100,7 @@ export default class extends Controller {
       event.preventDefault()
       return buttons[(at + (event.key === "ArrowDown" ? 1 : buttons.length - 1)) % buttons.length].focus()
     }
-    if (/^[1-6]$/.test(event.key)) this.make(WAYS[Number(event.key) - 1][0])
+    if (/^[1-6]$/.test(event.key)) buttons[Number(event.key) - 1]?.click()
   }
 
   make(way) {

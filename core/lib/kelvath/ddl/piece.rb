@@ -20,6 +20,9 @@ module Kelvath
       # The kind of piece that a field of a kind of element holds.
       def self.kind(kind, field) = FIELDS.fetch(kind).assoc(field).last
 
+      # Is that field of an element a piece of SQL?
+      def self.of?(element, field) = FIELDS.fetch(element.kind, []).any? { |name, _| name == field.name }
+
       # [[field, kind of piece], …] of an element: those it has, empty ones left out.
       def self.fields(element) = FIELDS.fetch(element.kind, []).reject { |field, _| empty?(element[field]) }
 

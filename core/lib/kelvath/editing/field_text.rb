@@ -32,14 +32,14 @@ module Kelvath
       end
 
       # What was typed for a field of an element -> its value. Raises InvalidValue, naming what is known.
-      def read(model, element, field, raw)
+      def read(model, element, field, raw, as_written: false)
         case field.type
         when :reference then raw.to_s.strip.empty? ? nil : found(model, element, field, raw.to_s.strip)
         when :references
           raw.to_s.split(/\s*,\s*/).reject(&:empty?).map { |name| found(model, element, field, name) }
         when :names then raw.to_s.split(/\s*,\s*/).reject(&:empty?)
         when :expression then Ddl::Names.resolve(model, element, field.name, field.parse(raw))
-        when :native_type then raw.is_a?(Hash) ? raw : Platforms.of(model, element).read_type(field.typed(raw))
+        when :native_type then raw.is_a?(Hash) ? raw : Tables.type(model, element, raw, as_written:)
         when :options
           return raw if raw.is_a?(Hash)
 
@@ -81,6 +81,12 @@ module Kelvath
         raise InvalidValue.new("There is no #{kinds} “#{name}”.#{help}", field: field.name, value: name)
       end
 
+      # Tables and columns are those of the same design.
+      def in_design(model, design, field)
+        field.to.flat_map { |kind| Metamodel::Design.elements(model, design.id, kind) }
+                .map { |each| [ each.id, each.label(model) ] }
+      end
+
       # [id, name] of what a field may refer to: members of an identifier are attributes that its entity has.
       def candidates(model, element, field)
         entity_id = element.parent_id
@@ -90,6 +96,9 @@ module Kelvath
         if field.to == [ :column ] && field.name != :target_column_ids
           return model.children(entity_id, :column).map { |column| [ column.id, column.name ] }
         end
+
+        design = [ element, *model.ancestors(element) ].find { |each| each.kind == :design }
+        return in_design(model, design, field) if design
 
         field.to.flat_map { |kind| model.all(kind) }.map { |each| [ each.id, each.label(model) ] }
       end

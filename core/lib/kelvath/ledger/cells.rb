@@ -53,10 +53,16 @@ module Kelvath
         field = element.class.fetch_field(column)
         make_tags(draft, raw) if field.name == :tag_ids
         if field.type == :native_type
-          return Editing::Columns.set_type(draft, id, Editing::FieldText.read(draft.model, element, field, raw))
+          return Editing::Columns.set_type(draft, id, Editing.read(draft.model, element, field, raw))
         end
 
-        draft.set(id, field.name => Editing::FieldText.read(draft.model, element, field, raw))
+        draft.set(id, field.name => cell(draft.model, element, field, raw))
+      end
+
+      # A piece of SQL is looked at; other texts are what they are.
+      def cell(model, element, field, raw)
+        way = Ddl::Piece.of?(element, field) ? Editing : Editing::FieldText
+        way.read(model, element, field, raw)
       end
 
       # A tag is made by using it.
@@ -89,6 +95,13 @@ module Kelvath
         when "schema"
           draft.add(:schema, parent_id: draft.model.fetch(within, :design).id, position: last(draft, within, :schema),
                              name: Metamodel::Schema.fetch_field(:name).parse(text))
+        when "table" then Editing::Tables.add(draft, within, text)
+        when "column" then Editing::Tables.add_column(draft, within, text)
+        when "key" then Editing::Tables.add_key(draft, within, text)
+        when "index" then Editing::Tables.add_index(draft, within, text)
+        when "check" then Editing::Tables.add_check(draft, within, text)
+        when "view" then Editing::Tables.add_view(draft, within, text)
+        when "foreign_key" then foreign_key(draft, text, within)
         when "domain", "subject_area", "tag", "custom_field" then named(draft, kind, text)
         else raise UnknownName, "Rows of this ledger cannot be added by typing."
         end
@@ -106,6 +119,14 @@ module Kelvath
       def related(draft, text)
         outcome = Prose::Reader.new(draft.model, ids: draft.ids, draft:).read_one(text)
         draft.model[outcome.relationship_id]
+      end
+
+      # To the table of that name.
+      def foreign_key(draft, text, within)
+        blank = Metamodel::ForeignKey.new(id: "new", parent_id: within)
+        target = Editing::FieldText.found(draft.model, blank, Metamodel::ForeignKey.fetch_field(:target_table_id),
+text.strip)
+        Editing::ForeignKeys.new(draft.model, within, target).add(draft)
       end
 
       # The members as typed, with commas between.

@@ -146,6 +146,9 @@ module Kelvath
         @design_id = design_id
       end
 
+      # What a line typed under a table adds.
+      def adds = :column
+
       private
 
       def element_kind = :column

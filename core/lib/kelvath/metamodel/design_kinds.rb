@@ -66,7 +66,7 @@ module Kelvath
     class Table < Element
       within :design
       name_once_in :parent, :schema_id
-      listed
+      listed adding: true
       sought
       include Named
       include InSchema
@@ -137,6 +137,7 @@ module Kelvath
     # A condition that every row of a table must meet, in the platform's SQL.
     class Check < Element
       within :table
+      listed
       include Named
       field :condition, :expression
       field :options, :options
@@ -147,6 +148,7 @@ module Kelvath
     # A further part of a table's statement that Kelvath does not take apart, kept as text: an exclusion constraint.
     class Clause < Element
       within :table
+      listed
       include Named
       field :text, :expression
       field :source_id, :name, internal: true, compared: false
@@ -174,7 +176,7 @@ module Kelvath
     class View < Element
       within :design
       name_once_in :parent, :schema_id
-      listed
+      listed adding: true
       include InSchema
       field :name, :name
       field :schema_id, :reference, to: :schema, compared: false

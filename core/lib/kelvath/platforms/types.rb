@@ -21,6 +21,9 @@ module Kelvath
       # The type of a number that the database gives.
       def identity_type = "integer"
 
+      # The DataTypes that this version has.
+      def types_known = self.class::DATA_TYPES.select { |each| reached?(each.since) && !past?(each.until) }
+
       # The DataType that a base means, by its name or another spelling; nil for none.
       def data_type(base) = data_types[base]
 

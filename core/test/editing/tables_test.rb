@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+require "core_test_helper"
+
+class TablesTest < CoreTest
+  def setup
+    @draft = Draft.new(Model::EMPTY, ids:)
+    @design = @draft.add(:design, name: "P", platform: "postgresql")
+    @table = Editing::Tables.add(@draft, @design.id, "sailing")
+  end
+
+  def column(line) = Editing::Tables.add_column(@draft, @table.id, line)
+  def children(kind) = @draft.model.children(@table.id, kind)
+  def names(ids) = ids.map { |id| @draft.model[id].name }
+  def script = Ddl.script(@draft.model, @design.id).text
+  def refusal(&) = assert_raises(InvalidValue, &).message
+
+  def test_a_column_on_one_line
+    { "departs_at timestamp" => "departs_at timestamp", "code* varchar(3)" => "code varchar(3) NOT NULL",
+      "number *: integer" => "number integer NOT NULL", "fare numeric(9,2) not null default 0" =>
+        "fare numeric(9,2) DEFAULT 0 NOT NULL", "at timestamp with time zone default now() not null" =>
+        "at timestamptz DEFAULT now() NOT NULL", "\"Post code\" text" => "\"Post code\" text",
+      "tags text[] default '{}'" => "tags text[] DEFAULT '{}'", "open" => "open" }.each do |line, sql|
+      column(line)
+      assert_match(/^  #{Regexp.escape(sql)},?$/, script, line)
+    end
+    assert_equal [ [ "code", "number" ] ], children(:key).select(&:primary).map { |key| names(key.column_ids) }
+  end
+
+  def test_what_is_wrong_says_what_would_be_right
+    column("day date")
+    { -> { column("x wibble(99,x") } => /no type “wibble\(99,x”/, -> {
+ column("x varchr(3)") } => /Did you mean “varchar”/,
+      -> { column("x numeric(2000)") } => /precision of 1 to 1000, not 2000/,
+      -> { column("x text default 'C") } => /default has a quotation mark that is not closed/,
+      -> {
+ Editing::Tables.add_check(@draft, @table.id, "price >") } => /speaks of columns of sailing, such as “day > 0”/,
+      -> { Editing::Tables.add_check(@draft, @table.id, "day > (1") } => /brackets that do not match/,
+      -> { Editing::Tables.add_key(@draft, @table.id, "dya") } => /has no column “dya”; it has day/,
+      -> { Editing::Tables.add_index(@draft, @table.id, "") } => /Name columns of sailing, with commas between: day/ }
+      .each { |wrong, words| assert_match words, refusal(&wrong) }
+    day = children(:column).first
+    assert_match(/Default has a quotation mark/, refusal { Editing.set(@draft.model, day.id, :default_value, "'C") })
+    kept = Editing.set(@draft.model, day.id, :native_type, "hstore", ids:, as_written: true).apply(@draft.model)
+    assert_equal [ "PostgreSQL has no type “hstore”." ],
+                 [ Platforms.of(kept, day).type_fault(kept[day.id].native_type) ]
+    text = Editing::Tables.type(@draft.model, children(:column).first, "hstore", as_written: true)
+    assert_equal "hstore", text["base"]
+  end
+
+  def test_keys_indexes_and_checks
+    [ "code char(3)", "day date", "seats integer" ].each { |line| column(line) }
+    Editing::Tables.add_key(@draft, @table.id, "code, day")
+    Editing::Tables.add_key(@draft, @table.id, "unique seats")
+    assert_match(/has a primary key already/, refusal { Editing::Tables.add_key(@draft, @table.id, "primary day") })
+    Editing::Tables.add_index(@draft, @table.id, "unique day desc, code include (seats) where seats > 3")
+    Editing::Tables.add_check(@draft, @table.id, "seats >= 0")
+    [ "CONSTRAINT pk_sailing PRIMARY KEY (code, day)", "CONSTRAINT ak_sailing_seats UNIQUE (seats)",
+      "CONSTRAINT ck_sailing_seats CHECK (seats >= 0)",
+      "CREATE UNIQUE INDEX ix_sailing_day_code ON sailing (day DESC, code) INCLUDE (seats) WHERE seats > 3;" ]
+      .each { |sql| assert_includes script, sql }
+  end
+
+  def test_a_foreign_key_takes_the_columns_that_fit_and_makes_the_others
+    vessel = Editing::Tables.add(@draft, @design.id, "vessel")
+    assert_match(/vessel has no key/, refusal { Editing::ForeignKeys.new(@draft.model, @table.id, vessel.id) })
+    [ "hull char(3)", "berth integer" ].each { |line| Editing::Tables.add_column(@draft, vessel.id, line) }
+    Editing::Tables.add_key(@draft, vessel.id, "hull, berth")
+    column("vessel_hull char(3)")
+    key = Editing::ForeignKeys.new(@draft.model, @table.id, vessel.id)
+    assert_equal "takes vessel_hull; adds vessel_berth integer; refers to vessel (hull, berth)", key.sentence
+    key.add(@draft)
+    key.class.new(@draft.model, @table.id, vessel.id).add(@draft)
+    assert_equal %w[vessel_hull vessel_berth vessel_hull_2 vessel_berth_2], children(:column).map(&:name)
+    assert_equal %w[fk_sailing_vessel fk_sailing_vessel_2], children(:foreign_key).map(&:name)
+    assert_equal [ %w[vessel_hull vessel_berth], %w[vessel_hull_2 vessel_berth_2] ],
+                 children(:index).map { |index| names(index.column_ids) }
+  end
+
+  # Half a key is none.
+  def test_what_a_column_held_up_goes_with_it
+    column("code* char(3)")
+    column("day* date")
+    own = Editing::ForeignKeys.new(@draft.model, @table.id, @table.id).add(@draft)
+    Editing::Tables.add_index(@draft, @table.id, "day, code")
+    @draft.remove(children(:column)[1].id)
+    assert_nil @draft.model[own.id]
+    assert_empty children(:key)
+    assert_equal [ %w[code] ], children(:index).map { |index| names(index.column_ids) }.reject { |list| list.size > 1 }
+    Invariants.check(@draft.change_set, Model::EMPTY)
+  end
+
+  def test_views_and_schemas
+    Editing::Tables.add(@draft, @design.id, "crew.member")
+    Editing::Tables.add(@draft, @design.id, "crew.watch")
+    assert_equal [ "crew" ], @draft.model.children(@design.id, :schema).map(&:name)
+    Editing::Tables.add_column(@draft, @draft.model.all(:table).last.id, "day date")
+    Editing::Tables.add_view(@draft, @design.id, "days as select day from crew.watch")
+    assert_includes script, "CREATE VIEW days AS\nselect day from crew.watch;"
+  end
+end
