@@ -37,7 +37,6 @@ module FieldsHelper
     when :text, :expression
       text_area_tag("value", value, **options, rows: 3, placeholder: inherited(element, field))
     when :flag then check_box_tag("value", "true", value, **options, class: "accent-sea size-4")
-    when :options then text_field_tag("value", value, **options, **known_options(element), autocomplete: "off")
     when :name
       known = known_names(element, field)
       known ? chosen(known, value, options) : number_or_text(element, field, value, options)
@@ -161,14 +160,18 @@ module FieldsHelper
 
   def platform_options(element) = Kelvath::Platforms.of(@model, element).options(element.kind)
 
-  # What its platform lets an element say, and how that is written.
-  def known_options(element)
-    options = platform_options(element)
-    examples = options.first(2).map do |option|
-      option.type == :flag ? option.name : "#{option.name}: #{option.values&.first || "…"}"
+  # The control of one declared option.
+  def option_control(element, option)
+    value = Kelvath::Ddl::Names.option_value(@model, element, option.name)
+    attributes = { id: "option-#{element.id}-#{option.name.parameterize}", class: "input", "hx-trigger": "change",
+                   "hx-swap": "none", "hx-patch": model_element_path(@stored, element.id), title: option.explanation,
+                   "hx-vals": { field: "options", option: option.name }.to_json, autocomplete: "off" }
+    case option.type
+    when :flag then check_box_tag("value", "yes", value == true, **attributes, class: "accent-sea")
+    when :choice then select_tag("value", options_for_select([ [ "as usual", "" ], *option.values ], value.to_s),
+                                 **attributes)
+    else text_field_tag("value", value, **attributes, data: { action: "keydown->leave#escape" })
     end
-    { placeholder: examples.join("; "),
-      title: options.map { |option| "#{option.name}: #{option.explanation}" }.join("\n") }
   end
 
   # SQL is shown with the names that its references have today, options as the platform reads them.

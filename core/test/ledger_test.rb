@@ -38,7 +38,7 @@ class LedgerTest < CoreTest
     full, design = derived(ferries, "sqlite")
     ledger = Ledger.of(full, design)
     assert_equal "PK FK", cells(ledger, "berth", "harbour_code").cells["keys"]
-    assert_nil ledger.adds
+    assert_equal :column, ledger.adds
     assert_raises(NotFound) { Ledger.of(full, "nowhere") }
   end
 end

@@ -19,6 +19,8 @@ class ElementsController < ApplicationController
   def update
     return render("elements/shown", layout: false) if params[:shown_again]
 
+    return commit(Kelvath::Editing.set_option(@model, params[:id], params[:option], params[:value])) if params[:option]
+
     commit Kelvath::Editing.set(@model, params[:id], params.require(:field), params[:value], seen: params[:seen],
                                 ids: Ids, as_written: params[:as_written].present?)
   rescue Kelvath::InvalidValue, Kelvath::InvalidChange, Kelvath::Conflict => error

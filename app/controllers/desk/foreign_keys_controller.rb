@@ -14,7 +14,7 @@ class ForeignKeysController < ApplicationController
 
   def way(from_id, to_id)
     key = Kelvath::Editing::ForeignKeys.new(@model, from_id, to_id)
-    { from_id:, to_id:, possible: true, sentence: "#{key.from.name} #{key.sentence}" }
+    { from_id:, to_id:, possible: true, sentence: key.sentence }
   rescue Kelvath::InvalidValue => error
     { from_id:, to_id:, possible: false, sentence: error.message }
   end

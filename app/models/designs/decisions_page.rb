@@ -28,8 +28,8 @@ class DecisionsPage
       decisions = Kelvath::Derivation::Again::Decisions.of(@model, @design.id, @base.elements).all
       entries = entries(decisions)
       decisions.map do |each|
-        Row.new(decision: each, title: words.title(each.element), what: what(each), reason: reasons[each.key]&.reason.to_s,
-                entry: entries[each.key], needed: !unneeded.include?(each.key))
+        Row.new(decision: each, title: words.title(each.element), what: what(each),
+                reason: reasons[each.key]&.reason.to_s, entry: entries[each.key], needed: !unneeded.include?(each.key))
       end
     end
   end

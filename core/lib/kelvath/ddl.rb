@@ -14,6 +14,16 @@ require_relative "ddl/writer"
 module Kelvath
   # Schema scripts: writing them, and reading their text.
   module Ddl
+    # What the script of its design says of one table, view, index or foreign key, as text; "" for what is in another
+    # statement, or outside.
+    def self.piece(model, element)
+      design = [ element, *model.ancestors(element) ].find { |each| each.kind == :design }
+      return "" if design.nil? || (element.kind == :table && element.outside)
+
+      Platforms.fetch(design.platform).writer_class.new(model, design).statements_of(element)
+               .map { |statement| "#{statement.sql};\n" }.join("\n")
+    end
+
     # The Script of a design. Raises NotFound, UnknownName.
     def self.script(model, design_id)
       design = model.fetch(design_id, :design)

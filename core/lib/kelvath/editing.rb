@@ -22,8 +22,20 @@ module Kelvath
         return set_type(model, element, value, raw, seen, ids)
       end
 
-      ChangeSet.set(element, seen: seen.nil? ? {} : { field.name => read(model, element, field, seen, as_written: true) },
-                    field.name => value)
+      known = seen.nil? ? {} : { field.name => read(model, element, field, seen, as_written: true) }
+      ChangeSet.set(element, seen: known, field.name => value)
+    end
+
+    # Sets one option that an element's platform declares; empty text takes it away. Raises InvalidValue, NotFound.
+    def set_option(model, id, name, raw)
+      element = model.fetch(id)
+      platform = Platforms.of(model, element)
+      return ChangeSet.set(element, options: element.options.except(name)) if raw.to_s.strip.empty?
+
+      read = Platforms::Options.read_one(name, raw.to_s.strip, platform, element.kind)
+      return ChangeSet.set(element, options: element.options.except(*read.keys)) if read.values == [ nil ]
+
+      ChangeSet.set(element, options: element.options.merge(Ddl::Names.resolved_options(model, element, read)))
     end
 
     def set_type(model, column, type, raw, seen, ids)

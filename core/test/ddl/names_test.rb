@@ -36,6 +36,7 @@ class NamesTest < CoreTest
     { [ check, "band IN ('band') AND BAND <> \"band\"" ] => "[band] IN ('band') AND [band] <> [band]",
       [ check, "band(price) > 0 -- band" ] => "band([price]) > 0 -- band",
       [ check, "CAST(price AS text) LIKE '%' AND other IS NULL" ] => "CAST([price] AS text) LIKE '%' AND other IS NULL",
+      [ check, "EXTRACT(DAY FROM band) > 1" ] => "EXTRACT(DAY FROM [band]) > 1",
       [ check, "\"valid from\" > date('now')" ] => "[valid from] > date('now')",
       [ index,
         "ON fare (lower(band), price) WHERE price > 0" ] => "ON [fare] (lower([band]), [price]) WHERE [price] > 0",

@@ -68,7 +68,7 @@ class TablesTest < CoreTest
     Editing::Tables.add_key(@draft, vessel.id, "hull, berth")
     column("vessel_hull char(3)")
     key = Editing::ForeignKeys.new(@draft.model, @table.id, vessel.id)
-    assert_equal "takes vessel_hull; adds vessel_berth integer; refers to vessel (hull, berth)", key.sentence
+    assert_equal "sailing refers to vessel; takes vessel_hull; adds vessel_berth integer", key.sentence
     key.add(@draft)
     key.class.new(@draft.model, @table.id, vessel.id).add(@draft)
     assert_equal %w[vessel_hull vessel_berth vessel_hull_2 vessel_berth_2], children(:column).map(&:name)
@@ -97,5 +97,25 @@ class TablesTest < CoreTest
     Editing::Tables.add_column(@draft, @draft.model.all(:table).last.id, "day date")
     Editing::Tables.add_view(@draft, @design.id, "days as select day from crew.watch")
     assert_includes script, "CREATE VIEW days AS\nselect day from crew.watch;"
+  end
+
+  def test_options_are_set_one_by_one_and_a_table_shows_its_own_script
+    [ "day* date", "code char(3)" ].each { |line| column(line) }
+    Editing::Tables.add_index(@draft, @table.id, "code")
+    model = @draft.model
+    set = ->(name, text) { Editing.set_option(model, @table.id, name, text).apply(model) }
+    model = set.("partition by range", "day")
+    model = set.("fill factor", "70")
+    model = ChangeSet.set(model[children(:column).first.id], name: "sold_on").apply(model)
+    assert_equal [ ") PARTITION BY RANGE (sold_on) WITH (fillfactor=70);",
+                   "CREATE INDEX ix_sailing_code ON sailing (code);" ],
+                 Ddl.piece(model, model[@table.id]).lines(chomp: true).values_at(4, 6)
+    assert_equal({ "fill factor" => 70 }, set.("partition by range", "")[@table.id].options)
+    assert_match(/“fill factor” is a whole number, not “much”/, refusal { set.("fill factor", "much") })
+    assert_match(/is none of them/, refusal { set.("colour", "red") })
+    old = ChangeSet.set(model[@design.id], version: "14").apply(model)
+    key = model.children(@table.id, :key).first
+    assert_match(/“nulls not distinct” since 15 only; this design is for 14/,
+                 refusal { Editing.set_option(old, key.id, "nulls not distinct", "yes") })
   end
 end

@@ -76,7 +76,7 @@ class RandomDesign
   def value(logical, type)
     listed = type.fetch("arguments", []).grep(/'/).first
     return "2026" if type["base"] == "year"
-    return "2" if logical == "decimal" && type["arguments"].last == 0
+    return "2" if logical == "decimal" && type.fetch("arguments", []).last == 0
 
     listed || @platform.default_expression(VALUES.fetch(logical), Kelvath::Logical::ValueType.new(name: logical))
   end

@@ -79,7 +79,7 @@ export default class extends Controller {
     const edge = frame.getBoundingClientRect()
     frame.append(box)
     box.style.left = `${Math.max(4, Math.min(x - edge.left, edge.width - 290))}px`
-    box.style.top = `${Math.max(4, Math.min(y - edge.top, edge.height - 190))}px`
+    box.style.top = `${Math.max(4, Math.min(y - edge.top, edge.height - box.offsetHeight - 4))}px`
     box.addEventListener("keydown", (event) => this.press(event, box))
     box.addEventListener("focusout", (event) => {
       if (!box.contains(event.relatedTarget)) this.close()

@@ -17,6 +17,8 @@ module Kelvath
         bigint blob bool boolean bytea char character decimal double float int integer json jsonb nchar numeric nvarchar
         precision real smallint text timestamptz timetz uuid varchar varying include tablespace
       ].to_set.freeze
+      # Words of the language that columns are called by all the same: "day" is no unit where nothing is counted in it.
+      UNITS = %w[date day first hour last minute month next range second text time timestamp year zone json uuid].freeze
       SOURCES = %w[from join].freeze # a table comes after these, and after commas that follow
       CLAUSES = %w[
         select where group having order limit union except intersect on using window fetch offset set values
@@ -55,7 +57,7 @@ module Kelvath
       def read_expression
         own = @scope.table ? @scope.columns.call(@scope.table) : {}
         @tokens.each_index do |index|
-          next unless name?(index)
+          next unless name?(index) || unit_column?(index, own)
 
           if @kind == :index && index == table_place
             take(index, @scope.table)
@@ -170,6 +172,15 @@ module Kelvath
         return false unless token
 
         token.type == :quoted || (token.type == :word && !WORDS.include?(token.value.downcase) && !cast?(index))
+      end
+
+      # Is a word of the language a column here? Not as a unit (INTERVAL '1' DAY, EXTRACT(DAY FROM …)), before a literal
+      # (DATE '2026-01-01'), or as a type.
+      def unit_column?(index, own)
+        token, before, after = @tokens[index], (@tokens[index - 1] if index.positive?), @tokens[index + 1]
+        return false unless token.type == :word && UNITS.include?(token.value.downcase) && own.key?(key(index))
+
+        !cast?(index) && !%i[string number].include?(before&.type) && after&.type != :string && !after&.word?("from")
       end
 
       # A type's name after "::" or in CAST (… AS type), a collation's after COLLATE.

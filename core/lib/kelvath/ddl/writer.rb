@@ -31,9 +31,27 @@ module Kelvath
                    batch_end: platform.class::BATCH_END, alone: platform.class::ALONE)
       end
 
+      # What the script says of one table, view, index or foreign key: [Statement, …]
+      def statements_of(element)
+        case element.kind
+        when :table then table_statements(element)
+        when :view then [ create_view(element) ].compact
+        when :index then known(:indexes, [ element ]).filter_map { |index| create_index(model[index.parent_id], index) }
+        when :foreign_key
+          late_foreign_keys(model[element.parent_id]).select { |each| each.element_id == element.id }
+        else []
+        end
+      end
+
       private
 
       attr_reader :model, :platform
+
+      def table_statements(table)
+        indexes = known(:indexes, model.children(table.id, :index)).filter_map { |index| create_index(table, index) }
+        comments = platform.supports?(:comments) ? table_comments(table) : []
+        [ create_table(table), *late_foreign_keys(table), *indexes, *comments ]
+      end
 
       def heading
         names = [ model.header.name, (@design.name unless @design.name == platform.title) ].compact.reject(&:empty?)

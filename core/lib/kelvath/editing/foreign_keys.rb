@@ -34,13 +34,13 @@ module Kelvath
         end
       end
 
-      # "adds vessel_hull_number varchar(12); refers to vessel (hull_number)"
+      # "sailing refers to vessel; adds vessel_hull_number varchar(12)"
       def sentence
         platform = Platforms.of(@model, @from)
         made, there = pairs.partition { |pair| pair.column.nil? }
         new = made.map { |pair| "#{pair.name} #{platform.write_type(pair.target.native_type)}" }.join(", ")
-        [ ("takes #{there.map(&:name).join(', ')}" if there.any?), ("adds #{new}" if made.any?),
-          "refers to #{@to.name} (#{pairs.map { |pair| pair.target.name }.join(', ')})" ].compact.join("; ")
+        [ "#{@from.name} refers to #{@to.name}", ("takes #{there.map(&:name).join(', ')}" if there.any?),
+          ("adds #{new}" if made.any?) ].compact.join("; ")
       end
 
       # Adds it to a draft with the columns that are lacking, and an index where nothing begins with its columns.

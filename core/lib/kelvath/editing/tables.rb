@@ -46,8 +46,9 @@ module Kelvath
         columns = columns(draft.model, table, line.sub(/\A(unique|primary)(\s+key)?\b/i, ""))
         refuse("#{table.name} has a primary key already; “unique …” makes another one.", :primary, line) if
           primary && primary?(draft.model, table)
-        draft.add(:key, parent_id: table.id, primary:, column_ids: columns.map(&:id), position: last(draft, table.id, :key),
-                        name: constraint_name(draft, table, primary ? :primary_key : :unique_key, columns))
+        draft.add(:key, parent_id: table.id, primary:, column_ids: columns.map(&:id),
+                        name: constraint_name(draft, table, primary ? :primary_key : :unique_key, columns),
+                        position: last(draft, table.id, :key))
       end
 
       # An index over columns of a table: "day, code desc", "unique email", "day include (code) where day is not null".

@@ -24,6 +24,17 @@ module Kelvath
         end
       end
 
+      # One option from what was typed for it: { name => value }; nil as value if it is not to be. Raises InvalidValue
+      # for one that the platform, or its version, does not have.
+      def read_one(name, text, platform, kind)
+        option = platform.option(kind, name) or refuse(name, platform, kind)
+        return { option.name => option.read(text) } if platform.option?(option)
+
+        since = option.since ? "since #{option.since} only" : "up to #{option.last} only"
+        message = "#{platform.title} has “#{option.name}” #{since}; this design is for #{platform.version}."
+        raise InvalidValue.new(message, field: :options, value: text)
+      end
+
       def refuse(part, platform, kind)
         known = platform.options(kind).map(&:name)
         title = Metamodel.fetch(kind).title

@@ -3,8 +3,8 @@
 module Kelvath
   module Derivation
     module Again
-      # Gives what would be derived the ids that the design has for it already. What was derived has them by itself; what
-      # came from a database is found by its source, then by the columns it is over, then by its name.
+      # Gives what would be derived the ids that the design has for it already. What was derived has them by itself;
+      # what came from a database is found by its source, then by the columns it is over, then by its name.
       class Matching
         # known: { id => Element } of the design and of its base; fresh: Elements, parents first.
         def initialize(known, fresh)
