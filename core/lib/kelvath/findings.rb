@@ -71,8 +71,11 @@ require_relative "findings/relationships"
 require_relative "findings/domains"
 require_relative "findings/diagrams"
 require_relative "findings/names"
-require_relative "findings/designs"
-require_relative "findings/versions"
+require_relative "findings/designs/sql"
+require_relative "findings/designs/versions"
+require_relative "findings/designs/names"
+require_relative "findings/designs/columns"
+require_relative "findings/designs/keys"
 require_relative "findings/report"
 
 module Kelvath
@@ -83,7 +86,9 @@ module Kelvath
       MandatoryAtBothEnds, MissingVerbPhrase, VerbPhraseNotPlain, RoleNameNeeded, StandingAlone, DiscriminatorMissing,
       TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain,
       ValueUnfit, BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed,
-      CardsOverlap, SqlPieceBroken, SqlNameUnknown, VersionLacksIt
+      CardsOverlap, SqlPieceBroken, SqlNameUnknown, NativeTypeUnknown, ForeignKeyToNoKey, NameTooLong, VersionLacksIt,
+      PrimaryKeyMissing, ForeignKeyTypesDiffer, ForeignKeysInCircle, KeyTooWide, ForeignKeyWithoutIndex, IndexRedundant,
+      NumberWithoutPrecision, NameReserved
     ].freeze
   end
 end

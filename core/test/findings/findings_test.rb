@@ -1,10 +1,12 @@
 # frozen_string_literal: true
 
 require "core_test_helper"
+require_relative "design_faults"
 
 class FindingsTest < CoreTest
   # check => a model that has the fault, built in a draft
   FAULTS = {
+    **DesignFaults::FAULTS,
     "missing_identifier" => ->(d) { attribute(d, "Name", type: "integer") },
     "missing_definition" => ->(d) { d.add(:entity, name: "Vessel") },
     "missing_attributes" => ->(d) { d.add(:entity, name: "Vessel") },
@@ -41,6 +43,7 @@ class FindingsTest < CoreTest
   }.freeze
   # check => a model that nearly has the fault, and has it not
   SOUND = {
+    **DesignFaults::SOUND,
     "missing_identifier" => ->(d) { attribute(d, "Hull Number", type: "integer", identifier: true) },
     "missing_definition" => ->(d) { d.add(:entity, name: "Vessel", definition: "A ferry.") },
     "missing_attributes" => ->(d) { attribute(d, "Name", type: "integer") },

@@ -20,7 +20,8 @@ module Kelvath
       CHANGES = {}.freeze
       # { feature => the version since which it is there, or true }. What is not named is not there. alternate_keys,
       # foreign_keys, checks and indexes: such things; partial_indexes: of some rows only; stored_columns,
-      # virtual_columns: what is computed is kept in the row, or need not be; mandatory: columns that must have a value.
+      # virtual_columns: what is computed is kept in the row, or need not be; mandatory: columns that must have a value;
+      # foreign_keys_indexed: by the database itself.
       FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true,
                    nested_columns: true, alternate_keys: true, foreign_keys: true, checks: true, indexes: true,
                    partial_indexes: true, included_columns: true, on_delete: true, on_update: true,
@@ -35,6 +36,9 @@ module Kelvath
       ALONE = [].freeze # kinds of statements that stand in a batch of their own
       PLAIN_IDENTIFIER = /\A[a-z_][a-z0-9_]*\z/ # what needs none
       IDENTIFIER_UNIT = :bytes # what an identifier's length is counted in: :bytes or :characters
+      KEY_BYTES = nil # how wide a key or index can be; nil: no limit that is met
+      CHARACTER_BYTES = 4 # the most that a character takes
+      UNORDERED = [].freeze # bases of types that no key or index can be over
       TRUTH = nil # { "true" => SQL, "false" => SQL } where there are no such values
       DEFERRAL = { name: "deferrable", type: :choice, values: [ "yes", "initially deferred" ], at: :tail,
                    as: { "yes" => "DEFERRABLE", "initially deferred" => "DEFERRABLE INITIALLY DEFERRED" },
@@ -144,6 +148,12 @@ module Kelvath
 
       # How long a name is, counted as the platform counts.
       def length_of(name) = self.class::IDENTIFIER_UNIT == :bytes ? name.bytesize : name.length
+
+      # How many bytes a value of a type can take in a key, texts with the most that a character takes.
+      def bytes_of(type)
+        length = type.fetch("arguments", []).first
+        logical_name(type).match?(/text/) && length.is_a?(Integer) ? length * self.class::CHARACTER_BYTES : 8
+      end
 
       # Words that must be quoted to be names, in lower case.
       def reserved_words = []

@@ -21,7 +21,10 @@ module Kelvath
       VERSIONS = CHANGES.keys.freeze
       FEATURES = superclass::FEATURES.except(:comments, :deferrable, :nested_columns, :partial_indexes,
                                              :included_columns)
-                                     .merge(virtual_columns: true, descending_indexes: "10.8", checks: true).freeze
+                                     .merge(virtual_columns: true, descending_indexes: "10.8", checks: true,
+                                            foreign_keys_indexed: true).freeze
+      KEY_BYTES = 3072
+      UNORDERED = %w[tinytext text mediumtext longtext tinyblob blob mediumblob longblob json].freeze
       # A key's restriction is what "no action" does; set default is refused.
       ACTIONS = [ "no action", "restrict", "cascade", "set null" ].freeze
       OPTIONS = (Options::COMMON + Options::OWN).freeze

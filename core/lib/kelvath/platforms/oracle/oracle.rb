@@ -24,6 +24,8 @@ module Kelvath
                                              :stored_columns)
                                      .merge(identity: "12.1", virtual_columns: true, booleans: "23",
                                             long_names: "12.2", users_without_password: "18").freeze
+      KEY_BYTES = 6398
+      UNORDERED = %w[clob nclob blob bfile long json xmltype].freeze
       ACTIONS = [ "no action", "cascade", "set null" ].freeze
       OPTIONS = Options::ALL
       DATA_TYPES = DataTypes::ALL

@@ -22,6 +22,7 @@ module Kelvath
                   "18" => "computed columns that are not kept in the row" }.freeze
       VERSIONS = CHANGES.keys.freeze
       FEATURES = superclass::FEATURES.except(:nested_columns).merge(arrays: true, virtual_columns: "18").freeze
+      UNORDERED = %w[json xml point line lseg box path polygon circle].freeze
       OPTIONS = (superclass::OPTIONS + Options::ALL).freeze
       DATA_TYPES = DataTypes::ALL
       TYPES = superclass::TYPES.merge("binary" => "bytea", "json" => "jsonb", "zoned_time" => "timetz",

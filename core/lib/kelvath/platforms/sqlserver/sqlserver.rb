@@ -20,6 +20,9 @@ module Kelvath
                   "Azure" => "the cloud edition: always the newest" }.freeze
       VERSIONS = CHANGES.keys.freeze
       FEATURES = superclass::FEATURES.except(:deferrable, :nested_columns).merge(virtual_columns: true).freeze
+      KEY_BYTES = 1700
+      CHARACTER_BYTES = 2
+      UNORDERED = %w[text ntext image xml json geometry geography].freeze
       ACTIONS = [ "no action", "cascade", "set null", "set default" ].freeze
       OPTIONS = Options::ALL
       DATA_TYPES = DataTypes::ALL
