@@ -152,7 +152,10 @@ class DeskTest < ActionDispatch::IntegrationTest
     @stored.journal.commit(derived.change_set, by: "Guest")
     table = @stored.model.children(derived.design_id, :table).first
     ask :get, model_element_path(@stored, table.id)
-    assert_select "input[placeholder='strict; without rowid'][title*='primary key']"
+    assert_select "input[type=checkbox][title*='primary key']"
+    ask :patch, model_element_path(@stored, table.id), field: "options", option: "without rowid", value: "yes"
+    assert_equal({ "without rowid" => true }, @stored.reload.model[table.id].options)
+    ask :patch, model_element_path(@stored, table.id), field: "options", option: "without rowid"
     ask :patch, model_element_path(@stored, table.id), field: "options", value: "Strict", seen: ""
     assert_response :success
     assert_equal({ "strict" => true }, @stored.reload.model[table.id].options)

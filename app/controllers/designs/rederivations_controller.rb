@@ -4,6 +4,8 @@
 class RederivationsController < ApplicationController
   include DesignScoped
 
+  SIDES = { "mine" => :mine, "theirs" => :theirs }.freeze
+
   def show
     @page = AgainPage.new(@model, @design)
     @settled = {}
@@ -13,7 +15,7 @@ class RederivationsController < ApplicationController
   # settled: { a conflict's key => "mine" or "theirs" }. What is not settled yet comes back to be.
   def create
     @page = AgainPage.new(@model, @design)
-    @settled = params[:settled].to_h.transform_values(&:to_sym)
+    @settled = (params[:settled].presence&.to_unsafe_h || {}).transform_values { |side| SIDES[side] }.compact
     open = @page.conflicts.count { |each| !%i[mine theirs].include?(@settled[each.key]) }
     return ask_again(open) if open.positive?
 
