@@ -25,6 +25,7 @@ Rails.application.routes.draw do
 
   resources :projects, only: %i[create update destroy]
   resources :model_files, only: :create
+  resources :platforms, only: %i[index show]
   resources :models, only: %i[index create show update destroy] do
     resource :copy, only: :create
     resource :recovery, only: :create

@@ -33,6 +33,9 @@ module ElementsHelper
   # The line at the foot of the page.
   def read_back(model, element) = Kelvath::Logical::Sentences.about(model, element).first(3).join(" ")
 
+  # Does a field hold SQL that a person may vouch for?
+  def sql?(element, field) = field.type == :native_type || Kelvath::Ddl::Piece.of?(element, field)
+
   # What a part of a table is over, in a few words.
   def part_words(part)
     names = ->(ids) { ids.filter_map { |id| @model[id]&.name }.join(", ") }

@@ -102,10 +102,12 @@ class RederivationTest < BrowserTestCase
     attribute = ->(owner, name) {
       model.children(entity(model, owner).id, :attribute).find { |each| each.name == name }
     }
-    visit "/models/#{@stored.id}/diagrams/#{model.all(:diagram).find { |each| each.stage == "logical" }.id}"
+    logical = model.all(:diagram).find { |each| each.stage == "logical" }
+    visit "/models/#{@stored.id}/diagrams/#{logical.id}"
     [ "Each Harbour may have many Buoys.", "A Vessel has a Keel Depth." ].each { |line| say line }
     { attribute.("Vessel", "Call Sign") => %w[length 12], attribute.("Passenger", "Name") => %w[length 99],
-      attribute.("Route", "Title") => [ "name", "Heading" ], entity(model, "Ticket") => [ "definition", "A place sold." ],
+      attribute.("Route", "Title") => %w[name Heading],
+      entity(model, "Ticket") => [ "definition", "A place sold." ],
       attribute.("Passenger", "Needs Assistance") => [ "default_value", "true" ],
       attribute.("Harbour", "Island Name") => [ "definition", "Where it lies." ],
       entity(model, "Lost Item") => %w[name Find] }.each { |element, (field, value)| set(element, field, value) }

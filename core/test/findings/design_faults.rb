@@ -28,7 +28,8 @@ module DesignFaults
   end
 
   def no_key(draft, *parts)
-    design(draft, vessel: [ "code* char(3)", "sign char(3)", *parts ], crew: [ "number* integer", "foreign_key: vessel" ])
+    design(draft, vessel: [ "code* char(3)", "sign char(3)", *parts ],
+crew: [ "number* integer", "foreign_key: vessel" ])
     key = draft.model.all(:foreign_key).first
     draft.set(key.id, target_column_ids: [ column(draft, "sign").id ])
   end
@@ -39,9 +40,11 @@ module DesignFaults
       draft.set(DesignFaults.column(draft, "a").id, native_type: { "base" => "datetime" })
     },
     "number_without_precision" => ->(draft) { DesignFaults.design(draft, t: [ "a* numeric" ]) },
-    "name_too_long" => ->(draft) { DesignFaults.design(draft, platform: "oracle", version: "11.2", t: [ "#{'a' * 31}* date" ]) },
+    "name_too_long" => ->(draft) {
+ DesignFaults.design(draft, platform: "oracle", version: "11.2", t: [ "#{'a' * 31}* date" ]) },
     "name_reserved" => ->(draft) { DesignFaults.design(draft, order: [ "a* date" ]) },
-    "primary_key_missing" => ->(draft) { DesignFaults.design(draft, t: [ "a date" ], u: [ "b date", "key: unique b" ]) },
+    "primary_key_missing" => ->(draft) {
+ DesignFaults.design(draft, t: [ "a date" ], u: [ "b date", "key: unique b" ]) },
     "foreign_key_types_differ" => ->(draft) {
       DesignFaults.design(draft, t: [ "a* integer" ], u: [ "b* integer", "foreign_key: t" ])
       draft.set(DesignFaults.column(draft, "t_a").id, native_type: { "base" => "text" })
@@ -65,7 +68,8 @@ module DesignFaults
     "number_without_precision" => ->(draft) { DesignFaults.design(draft, t: [ "a* numeric(9,2)", "b money" ]) },
     "name_too_long" => ->(draft) { DesignFaults.design(draft, platform: "oracle", t: [ "#{'a' * 31}* date" ]) },
     "name_reserved" => ->(draft) { DesignFaults.design(draft, orders: [ "day* date" ]) },
-    "primary_key_missing" => ->(draft) { DesignFaults.design(draft, platform: "hive", version: "1.2", t: [ "a date" ]) },
+    "primary_key_missing" => ->(draft) {
+ DesignFaults.design(draft, platform: "hive", version: "1.2", t: [ "a date" ]) },
     "foreign_key_types_differ" => ->(draft) {
       DesignFaults.design(draft, t: [ "a* integer" ], u: [ "b* integer", "foreign_key: t" ])
     },
@@ -75,7 +79,8 @@ module DesignFaults
     },
     "foreign_key_to_no_key" => ->(draft) { DesignFaults.no_key(draft, "key: unique sign") },
     "index_redundant" => ->(draft) {
-      DesignFaults.design(draft, t: [ "a* date", "b date", "index: b, a", "index: b desc", "index: b where a is not null" ])
+      DesignFaults.design(draft,
+t: [ "a* date", "b date", "index: b, a", "index: b desc", "index: b where a is not null" ])
     },
     "key_too_wide" => ->(draft) { DesignFaults.design(draft, platform: "mariadb", t: [ "a* varchar(700)", "b text" ]) },
     "foreign_keys_in_circle" => ->(draft) { DesignFaults.circle(draft, false) }

@@ -106,9 +106,14 @@ module Kelvath
         end
       end
 
+      # Types stand within types between angle brackets, too.
       def parted?
         depth = 0
-        @tokens.any? { |token| (depth += step(token)).zero? && token.symbol?(",") }
+        @tokens.any? do |token|
+          depth += step(token)
+          depth += { "<" => 1, ">" => -1 }.fetch(token.value, 0) if @kind == :type && token.type == :symbol
+          depth.zero? && token.symbol?(",")
+        end
       end
     end
   end

@@ -156,11 +156,11 @@ module Kelvath
       def build_groups
         Metamodel::Design.tables(model, @design_id).sort_by { |table| table.label(model).downcase }.map do |table|
           tags = Diagram::KeyTags.of_columns(model, table)
-          Group.new(id: table.id, parent_id: table.id, title: table.label(model), rows: rows(table, tags))
+          Group.new(id: table.id, parent_id: table.id, title: table.label(model), rows: rows_of(table, tags))
         end
       end
 
-      def rows(table, tags)
+      def rows_of(table, tags)
         platform = Platforms.of(model, table)
         Metamodel::Column.nested(model, table.id).map { |column, _| row_of(column, tags[column.id], platform) }
       end

@@ -105,7 +105,8 @@ module Kelvath
 
       # Is it made of other types, in a way that the platform knows?
       def nested?(type)
-        return false unless type.key?("of") || type.key?("fields")
+        record = Platform::RECORDS.include?(type["base"]) # its fields may be columns within the column
+        return false unless record || type.key?("of") || type.key?("fields")
 
         supports?(:nested_columns) || (type["base"] == "array" && supports?(:arrays))
       end

@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+require "test_helper"
+
+# Designs by their addresses: made, changed by hand, derived again, removed; and what is known of platforms.
+class DesignsRequestsTest < ActionDispatch::IntegrationTest
+  include FerriesAtHand
+
+  HX = { "HX-Request" => "true" }.freeze
+
+  setup do
+    post model_designs_path(@stored), params: { platform: "postgresql" }
+    @design = now.all(:design).first
+  end
+
+  def now = @stored.reload.model
+  def table(name) = now.children(@design.id, :table).find { |each| each.name == name }
+  def column(owner, name) = now.children(table(owner).id, :column).find { |each| each.name == name }
+  def add(kind, parent, line)
+    post model_elements_path(@stored), params: { kind:, parent_id: parent.id, name: line }, headers: HX
+  end
+
+  test "every platform has a page that lists what is known of it, in every version" do
+    get platforms_path
+    Kelvath::Platforms.all.each do |platform|
+      assert_select "a[href='#{platform_path(platform.key)}']", text: platform.title
+    end
+    Kelvath::Platforms.all.each do |platform|
+      [ "", *platform.versions ].each do |version|
+        get platform_path(platform.key, version:)
+        assert_response :success, "#{platform.key} #{version}"
+      end
+      assert_select "dt", text: /#{Regexp.escape(platform.class::OPTIONS.last.name)}/
+    end
+    get platform_path("abacus")
+    assert_response :unprocessable_entity
+  end
+
+  test "parts of a table are typed, a wrong one is refused beside the field, and SQL can be kept as written" do
+    { "column" => "audited_at timestamptz", "key" => "unique email", "index" => "name desc",
+      "check" => "length(name) > 1", "foreign_key" => "vessel" }.each { |kind, line|
+ add(kind, table("passenger"), line) && assert_response(:success) }
+    get model_element_path(@stored, table("passenger").id)
+    [ /audited_at/, /unique: email/, /ix_passenger_name/, /length\(name\) &gt; 1/, /vessel_hull_number → vessel/ ]
+      .each { |words| assert_match words, response.body }
+    assert_match(/CREATE INDEX ix_passenger_name ON passenger \(name DESC\)/, response.body)
+    add("column", table("passenger"), "x wibble(99,x")
+    assert_response :unprocessable_entity
+    assert_match(/PostgreSQL has no type/, response.body)
+    path = model_element_path(@stored, column("passenger", "name").id)
+    patch path, params: { field: "native_type", value: "hstore" }, headers: HX
+    assert_response :unprocessable_entity
+    assert_select ".toast button", text: "Keep as written"
+    patch path, params: { field: "native_type", value: "hstore", as_written: "yes" }, headers: HX
+    assert_equal "hstore", column("passenger", "name").native_type["base"]
+    patch "#{model_path(@stored)}/cells/#{column('passenger', 'email').id}", headers: HX,
+          params: { column: "default_value", value: "'C", ledger: @design.id }
+    assert_match(/Default has a quotation mark that is not closed/, response.body)
+    assert_select ".toast button", text: "Keep as written"
+  end
+
+  test "foreign keys between two tables are told either way before one is made" do
+    vessel, sailing = table("vessel"), table("berth")
+    get model_foreign_keys_path(@stored, from_id: vessel.id, to_id: sailing.id)
+    assert_equal [ "vessel refers to berth; adds berth_harbour_code varchar(3), berth_number integer",
+                   "berth refers to vessel; adds vessel_hull_number varchar(12)" ],
+                 response.parsed_body.map { |way| way["sentence"] }
+    post model_elements_path(@stored), params: { kind: "foreign_key", from_id: sailing.id, to_id: vessel.id },
+headers: HX
+    assert column("berth", "vessel_hull_number")
+  end
+
+  test "a design is renamed, gets a version, and goes with its diagram; undo brings all of it back" do
+    before = now.elements.size
+    patch model_design_path(@stored, @design.id), params: { field: "name", value: "Books" }
+    patch model_design_path(@stored, @design.id), params: { field: "version", value: "15" }
+    assert_equal %w[Books 15], now.fetch(@design.id).then { |each| [ each.name, each.version ] }
+    delete model_design_path(@stored, @design.id)
+    assert_empty now.all(:design) + now.all(:diagram).select { |each| each.stage == "physical" }
+    post model_undo_path(@stored), headers: HX
+    assert_equal before, now.elements.size
+  end
+
+  test "a conflict that is not settled is asked for again" do
+    name = column("vessel", "name")
+    attribute = now.fetch(name.source_id)
+    patch model_element_path(@stored, name.id), params: { field: "native_type", value: "text" }, headers: HX
+    patch model_element_path(@stored, attribute.id), params: { field: "length", value: "77" }, headers: HX
+    get model_design_rederivation_path(@stored, @design.id)
+    assert_select "fieldset", text: /column vessel · name: type.*varchar\(60\).*text.*varchar\(77\)/m
+    [ {}, { settled: "" }, { settled: { "x" => "mine" } },
+{ settled: { "#{name.id}:native_type" => "ours" } } ].each do |wrong|
+      post model_design_rederivation_path(@stored, @design.id), params: wrong
+      assert_response :unprocessable_entity
+      assert_select "[role=alert]", text: /1 conflict is not settled yet/
+    end
+    post model_design_rederivation_path(@stored, @design.id),
+         params: { settled: { "#{name.id}:native_type" => "theirs" } }
+    assert_redirected_to model_design_decisions_path(@stored, @design.id)
+    assert_equal [ 77 ], column("vessel", "name").native_type["arguments"]
+  end
+end
