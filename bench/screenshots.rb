@@ -28,6 +28,7 @@ class Screenshots
     diagram = stored.model.all(:diagram).find { |each| each.design_id == design }
     picture("physical", "/models/#{stored.id}/diagrams/#{diagram.id}") { zoom_to("sailings") }
     picture("script", "/models/#{stored.id}/designs/#{design}/script")
+    decided(stored, design)
     prove(stored, design)
     picture("journal", "/models/#{stored.id}/journal")
     intake
@@ -79,14 +80,53 @@ class Screenshots
     stored.reload.model.all(:design).first.id
   end
 
-  # The design as the old system's rulebook would name it; the house's words; how it names tables.
+  # The design as the old system's rulebook would name it; the house's words.
   def naming(stored, design)
-    lexicon, rulebook, other = %w[Hollin\ Sound\ words Hollin\ Sound\ names HSOPS\ names].map do |name|
+    lexicon, other = %w[Hollin\ Sound\ words HSOPS\ names].map do |name|
       StoredModel.find_by!(name:)
     end
     picture("naming", "/models/#{stored.id}/naming?design=#{design}&lexicon=#{lexicon.id}&rulebook=#{other.id}")
     picture("lexicon", "/lexicons/#{lexicon.id}")
-    picture("rulebook", "/rulebooks/#{rulebook.id}?of=column")
+  end
+
+  # A design in which some things were decided, and a logical side that has moved on; both are taken back.
+  def decided(stored, design)
+    [ decisions(stored.model, design), upstream(stored.model) ].each do |change|
+      stored.journal.commit(change, by: "Harbour Master")
+      stored.reload
+    end
+    picture("again", "/models/#{stored.id}/designs/#{design}/rederivation")
+    picture("decisions", "/models/#{stored.id}/designs/#{design}/decisions")
+    2.times { stored.journal.undo(by: "Harbour Master") }
+  end
+
+  def decisions(model, design)
+    table = ->(name) { model.children(design, :table).find { |each| each.name == name } }
+    column = ->(owner, name) { model.children(table.(owner).id, :column).find { |each| each.name == name } }
+    Kelvath::Draft.change(model, ids: Ids) do |draft|
+      email = column.("passengers", "email")
+      draft.set(email.id, mandatory: true)
+      draft.set(column.("vessels", "call_sign").id, native_type: { "base" => "text" })
+      draft.set(table.("tickets").id, name: "sold_tickets", name_fixed: true)
+      Kelvath::Editing::Tables.add_column(draft, table.("sailings").id, "audited_at timestamp")
+      Kelvath::Editing::Tables.add_index(draft, table.("passengers").id, "email")
+      draft.remove(column.("berths", "depth").id)
+      draft.add(:decision, parent_id: design, subject: email.id, field: "mandatory", reason: "Tickets go by mail.")
+    end
+  end
+
+  def upstream(model)
+    attribute = ->(owner, name) {
+      entity = model.all(:entity).find { |each| each.name == owner }
+      model.children(entity.id, :attribute).find { |each| each.name == name }
+    }
+    Kelvath::Draft.change(model, ids: Ids) do |draft|
+      draft.set(attribute.("Vessel", "Call Sign").id, domain_id: nil, type: "text", length: 12)
+      draft.remove(attribute.("Passenger", "Email").id)
+      passenger = attribute.("Passenger", "Name").parent_id
+      Kelvath::Prose::TypedAttribute.add(draft, passenger, "Birth Date: date")
+      draft.set(passenger, definition: "A person who travels, or who books for others.")
+    end
   end
 
   def prove(stored, design)
@@ -104,9 +144,6 @@ class Screenshots
     @browser.at_xpath("//button[contains(., 'HSOPS')]").click
     await { @browser.at_xpath("//a[contains(., 'Open the model')]") }
     picture("intake", nil)
-    @browser.at_xpath("//a[contains(., 'Open the model')]").click
-    sleep 1
-    picture("intake-concept", nil)
   end
 end
 

@@ -41,6 +41,7 @@ module ElementsHelper
     names = ->(ids) { ids.filter_map { |id| @model[id]&.name }.join(", ") }
     case part.kind
     when :check then Kelvath::Ddl::Names.text(@model, part, :condition)
+    when :trigger then part.text[/\b(before|after|instead of)\b.*?\bon\b/im].to_s.delete_suffix("on").squish
     when :foreign_key then "#{names.(part.column_ids)} → #{@model[part.target_table_id]&.name}"
     when :key then "#{part.primary ? 'primary' : 'unique'}: #{names.(part.column_ids)}"
     else "#{'unique: ' if part.unique}#{names.(part.column_ids)}"

@@ -3,14 +3,6 @@
 require_relative "../support/subjects"
 require_relative "../../test/support/throwaway_postgresql"
 
-Figures.row("derive 1,000 tables (#{Subjects.design.all(:column).size} columns)", unit: "s", goal: "<= 1.5 s") do
-  fresh = -> { Kelvath::Model.of(Subjects.company.elements.values) } # nothing worked out yet
-  ours = Figures.seconds(prepare: fresh) do |model|
-    Kelvath::Derivation.derive(model, platform: "postgresql", ids: Subjects.ids)
-  end
-  [ ours, nil, ours <= 1.5 ]
-end
-
 Figures.row("script of 1,000 tables, beside pg_dump --schema-only", unit: "s", goal: "<= 0.5 x") do
   script = Kelvath::Ddl.script(Subjects.design, Subjects.derived.design_id)
   reference = ThrowawayPostgresql.open do |port|

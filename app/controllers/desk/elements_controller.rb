@@ -13,6 +13,7 @@ class ElementsController < ApplicationController
     change_set = Creation.new(@model, params, author: person).change_set
     repaint @stored.journal.commit(change_set, by: person), select: (params[:selected].present? && %w[
       note attribute identifier allowed_value dependency schema column key index check foreign_key view
+      sequence routine trigger role grant
     ].include?(params[:kind]) ? nil : change_set.additions.first&.id)
   end
 

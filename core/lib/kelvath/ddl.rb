@@ -9,6 +9,7 @@ require_relative "ddl/statement"
 require_relative "ddl/unkept"
 require_relative "ddl/saying"
 require_relative "ddl/table_order"
+require_relative "ddl/programs"
 require_relative "ddl/writer"
 
 module Kelvath

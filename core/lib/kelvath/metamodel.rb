@@ -8,6 +8,7 @@ require_relative "metamodel/facts"
 require_relative "metamodel/element"
 require_relative "metamodel/logical_kinds"
 require_relative "metamodel/design_kinds"
+require_relative "metamodel/program_kinds"
 require_relative "metamodel/diagram_kinds"
 require_relative "metamodel/naming_kinds"
 
@@ -19,6 +20,7 @@ module Kelvath
       Tag, Word,
       UnreadSentence,
       Design, Decision, Schema, Table, Column, Key, ForeignKey, Check, Clause, Index, View,
+      Sequence, Routine, Trigger, Role, Grant,
       Diagram, DiagramNode, DiagramNote,
       CustomField, CustomValue, Aside, Note,
       LexiconEntry, NameRule

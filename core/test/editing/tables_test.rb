@@ -118,4 +118,36 @@ class TablesTest < CoreTest
     assert_match(/“nulls not distinct” since 15 only; this design is for 14/,
                  refusal { Editing.set_option(old, key.id, "nulls not distinct", "yes") })
   end
+
+  def test_what_runs_counts_and_allows
+    column("day* date")
+    { "sequence" => "crew.numbers",
+      "routine" => "create function touch() returns trigger as $$ begin return new; end $$",
+      "role" => "clerk" }.each { |kind, line|
+ Ledger::Cells.make(@draft, kind, line, @design.id) }
+    Ledger::Cells.make(@draft, "trigger", "create trigger watch before insert on sailing execute function touch();",
+                       @table.id)
+    role = @draft.model.all(:role).first
+    Editing::Tables.add_grant(@draft, role.id, "select, insert on sailing")
+    assert_match(/Rights are written/, refusal { Editing::Tables.add_grant(@draft, role.id, "everything") })
+    assert_match(/Did you mean “sailing”/, refusal { Editing::Tables.add_grant(@draft, role.id, "select on saling") })
+    sequence = @draft.model.all(:sequence).first
+    @draft.set(sequence.id, first: 100, step: -10, cycles: true)
+    written = Ddl.script(@draft.model, @design.id)
+    assert_equal %w[schema sequence table routine trigger role grant], written.statements.map(&:kind)
+    [ "CREATE SEQUENCE crew.numbers START WITH 100 INCREMENT BY -10 CYCLE;", "on sailing execute function touch();\n",
+      "GRANT SELECT, INSERT ON sailing TO clerk;" ].each { |sql| assert_includes written.text, sql }
+    assert_equal written.statements.map(&:sql), written.handed_out.map(&:sql)
+    @draft.remove(@table.id)
+    assert_empty @draft.model.all(:grant) + @draft.model.all(:trigger)
+    Invariants.check(@draft.change_set, Model::EMPTY)
+  end
+
+  # Semicolons within what runs part no statements.
+  def test_a_script_with_bodies_is_read_again
+    text = "CREATE TRIGGER a AFTER INSERT ON t BEGIN UPDATE t SET x = CASE WHEN 1 THEN 2 END; SELECT 1; END;\n" \
+           "CREATE PROCEDURE p() BEGIN IF 1 THEN SELECT 1; END IF; END;\n" \
+           "CREATE FUNCTION f() AS $b$ one; two $b$;\nSELECT 1;"
+    assert_equal [ 1, 2, 3, 4 ], Ddl::Splitter.statements(text).map(&:last)
+  end
 end

@@ -15,8 +15,9 @@ module Kelvath
         []
       end
 
-      # what: the part of an element that the platform has not; nil for the whole of it. Answers nil.
-      def leave_out(what, element)
+      # Notes what must be left out; what: the part of an element that the platform has not, nil for the whole of it.
+      # Answers nil.
+      public def leave_out(what, element)
         @lacking[what] << element
         nil
       end

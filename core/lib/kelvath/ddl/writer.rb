@@ -60,13 +60,17 @@ module Kelvath
       end
 
       def statements
-        schema_statements + tables.map { |table| create_table(table) } +
+        schema_statements + programs.sequences + tables.map { |table| create_table(table) } +
           tables.flat_map { |table| late_foreign_keys(table) } +
           tables.flat_map { |table|
             known(:indexes, model.children(table.id, :index)).filter_map { |each| create_index(table, each) }
           } +
-          Metamodel::Design.views(model, @design.id).filter_map { |view| create_view(view) } + comment_statements
+          Metamodel::Design.views(model, @design.id).filter_map { |view| create_view(view) } +
+          programs.routines + programs.triggers(tables) + programs.rights + comment_statements
       end
+
+      # What writes sequences, routines, triggers and rights.
+      def programs = @programs ||= Programs.new(self, model, @design, platform) { |element| place(element) }
 
       # Those that the script makes.
       def tables = @tables ||= TableOrder.new(model, @design.id).tables.reject(&:outside)
@@ -77,7 +81,7 @@ module Kelvath
       def columns(ids) = ids.map { |id| quote(model.fetch(id).name) }.join(", ")
       def constraint_name(element) = element.name.empty? ? "" : "CONSTRAINT #{quote(element.name)} "
 
-      def statement(kind, name, sql, element) = Statement.new(kind:, name:, sql:, element_id: element.id)
+      public def statement(kind, name, sql, element) = Statement.new(kind:, name:, sql:, element_id: element.id)
 
       def schema_statements
         schemas = Metamodel::Design.schemas(model, @design.id)

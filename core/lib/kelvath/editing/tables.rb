@@ -94,6 +94,31 @@ module Kelvath
         draft.model.fetch(view.id)
       end
 
+      # A sequence of a design: "ticket_number", "crew.number". Answers the Sequence.
+      def add_sequence(draft, design_id, text)
+        design = draft.model.fetch(design_id, :design)
+        schema, name = schema_and_name(draft, design, text.strip)
+        draft.add(:sequence, parent_id: design.id, schema_id: schema&.id, position: last(draft, design.id, :sequence),
+                             name: Metamodel::Sequence.fetch_field(:name).parse(name))
+      end
+
+      # A routine or trigger: its whole statement, or only its name. Answers the element.
+      def add_program(draft, kind, parent_id, text)
+        called = text[/\b(?:function|procedure|trigger)\s+(?:if\s+not\s+exists\s+)?"?([\w.$]+)/i, 1] || text
+        draft.add(kind, parent_id:, name: Metamodel.fetch(kind).fetch_field(:name).parse(called.split(".").last),
+                        text: called == text ? "" : text.strip, position: last(draft, parent_id, kind))
+      end
+
+      # What a role may do: "select, insert on vessel". Answers the Grant.
+      def add_grant(draft, role_id, line)
+        rights, place = line.strip.split(/\s+on\s+/i, 2)
+        refuse("Rights are written “select, insert on vessel”.", :privileges, line) if place.nil? || rights.strip.empty?
+        blank = Metamodel::Grant.new(id: "new", parent_id: role_id)
+        on_id = FieldText.found(draft.model, blank, Metamodel::Grant.fetch_field(:on_id), place)
+        draft.add(:grant, parent_id: role_id, privileges: parts(rights).map(&:downcase), on_id:,
+                          position: last(draft, role_id, :grant))
+      end
+
       # The type that a text means where an element stands. Raises InvalidValue if its platform has no such type in the
       # design's version, unless it is to be kept as written.
       def type(model, element, text, as_written: false)

@@ -17,7 +17,7 @@ module Kelvath
 
       Schema = Struct.new(:name, :comment, keyword_init: true)
       Table = Struct.new(:schema, :name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes,
-                         :options,
+                         :triggers, :options,
                          keyword_init: true) { include Placed }
       # columns: those within it, of a record; computed: the expression it is computed from, stored: kept in the row;
       # options: { name => value }.
@@ -44,14 +44,24 @@ module Kelvath
         include Placed
       end
 
-      # version: the platform's, as it says it ("15"); nil if it does not.
-      attr_reader :version, :schemas, :tables, :views, :log
+      # What runs when rows are written, and what can be called: whole statements.
+      Trigger = Struct.new(:name, :text, keyword_init: true)
+      Routine = Struct.new(:schema, :name, :text, keyword_init: true) { include Placed }
+      # first, step, least, most: whole numbers, nil where the platform's own stand.
+      Sequence = Struct.new(:schema, :name, :first, :step, :least, :most, :cycles, :comment, keyword_init: true) do
+        include Placed
+      end
 
-      def initialize(tables:, views:, schemas: [], version: nil, log: [])
+      # version: the platform's, as it says it ("15"); nil if it does not.
+      attr_reader :version, :schemas, :tables, :views, :sequences, :routines, :log
+
+      def initialize(tables:, views:, schemas: [], sequences: [], routines: [], version: nil, log: [])
         @version = version
         @schemas = schemas
         @tables = tables
         @views = views
+        @sequences = sequences
+        @routines = routines
         @log = log
       end
     end

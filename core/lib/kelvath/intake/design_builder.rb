@@ -34,7 +34,8 @@ module Kelvath
 
       # The design and all within it, when all links are known.
       def elements
-        inner = schema_elements + catalog.tables.flat_map { |table| table_elements(table) } + view_elements
+        inner = schema_elements + catalog.tables.flat_map { |table| table_elements(table) } + view_elements +
+                program_elements
         [ design, *inner, *@outside.values, *@outside_columns.values ]
       end
 
@@ -77,7 +78,8 @@ module Kelvath
         clauses = table.clauses.to_a.map do |clause|
           build(:clause, id, name: clause.name, text: resolved(clause.text, :clause, id))
         end
-        keys + table.foreign_keys.map { |key| foreign_key(table, key) } + checks + clauses
+        triggers = table.triggers.to_a.map { |each| build(:trigger, id, name: each.name, text: each.text) }
+        keys + triggers + table.foreign_keys.map { |key| foreign_key(table, key) } + checks + clauses
       end
 
       # The column, and what its type says of columns within it.
@@ -162,6 +164,16 @@ module Kelvath
                                   column_names: view.column_names.to_a,
                                   query: resolved(view.query, :query), comment: view.comment,
                                   options: view.options.to_h, position: index + 1.0)
+        end
+      end
+
+      def program_elements
+        { sequence: [ catalog.sequences, %i[first step least most cycles comment] ],
+          routine: [ catalog.routines, %i[text] ] }.flat_map do |kind, (list, fields)|
+          list.each_with_index.map do |each, index|
+            build(kind, design.id, name: each.name, schema_id: schema_ids[each.schema], position: index + 1.0,
+                                   **fields.to_h { |field| [ field, each[field] ] }.compact)
+          end
         end
       end
 

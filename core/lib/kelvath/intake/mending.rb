@@ -24,7 +24,9 @@ module Kelvath
         @views = places(@catalog.views)
         Catalog.new(version: @catalog.version, log: @log, schemas: @catalog.schemas.map { |schema| schema(schema) },
                     tables: @catalog.tables.map { |table| table(table) },
-                    views: @catalog.views.map { |view| view(view) })
+                    views: @catalog.views.map { |view| view(view) },
+                    sequences: @catalog.sequences.map { |each| placed(each) },
+                    routines: @catalog.routines.map { |each| placed(each, text: text(each.text, each.name)) })
       end
 
       private
@@ -78,6 +80,11 @@ module Kelvath
                    comment: text(view.comment, name), options: options(view.options))
       end
 
+      # Something in a schema.
+      def placed(thing, **values)
+        copy(thing, name: plain(thing.name), schema: thing.schema && @schemas.fetch(thing.schema), **values)
+      end
+
       def table(table)
         schema, name = @tables[table.place]
         copy(table, schema:, name:, comment: text(table.comment, name),
@@ -86,11 +93,15 @@ module Kelvath
                     foreign_keys: table.foreign_keys.map { |key| foreign_key(table, key) },
                     checks: table.checks.map { |check| piece(check, :condition, name) },
                     clauses: table.clauses.to_a.map { |clause| piece(clause, :text, name) },
+                    triggers: table.triggers.to_a.map { |trigger| piece(trigger, :text, name) },
                     options: options(table.options), indexes: table.indexes.map { |index| index(table, index) })
       end
 
       # A check or clause, whose SQL stands in a field.
-      def piece(piece, field, owner) = copy(piece, name: plain(piece.name), field => text(piece[field], owner))
+      def piece(piece, field, owner)
+        rest = piece.respond_to?(:options) ? { options: options(piece.options) } : {}
+        copy(piece, name: plain(piece.name), field => text(piece[field], owner), **rest)
+      end
 
       def key(table, key)
         copy(key, name: plain(key.name), columns: columns(table.place, key.columns), options: options(key.options))
@@ -112,6 +123,8 @@ module Kelvath
       def index(table, index)
         copy(index, name: plain(index.name), columns: columns(table.place, index.columns),
                     descending: columns(table.place, index.descending), expression: text(index.expression, table.name),
+                    included: columns(table.place, index.included.to_a),
+                    condition: text(index.condition, table.name),
                     options: options(index.options))
       end
 

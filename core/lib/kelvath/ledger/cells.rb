@@ -101,6 +101,12 @@ module Kelvath
         when "index" then Editing::Tables.add_index(draft, within, text)
         when "check" then Editing::Tables.add_check(draft, within, text)
         when "view" then Editing::Tables.add_view(draft, within, text)
+        when "sequence" then Editing::Tables.add_sequence(draft, within, text)
+        when "routine", "trigger" then Editing::Tables.add_program(draft, kind.to_sym, within, text)
+        when "grant" then Editing::Tables.add_grant(draft, within, text)
+        when "role"
+          draft.add(:role, parent_id: within, name: Metamodel::Role.fetch_field(:name).parse(text),
+                           position: last(draft, within, :role))
         when "foreign_key" then foreign_key(draft, text, within)
         when "domain", "subject_area", "tag", "custom_field" then named(draft, kind, text)
         else raise UnknownName, "Rows of this ledger cannot be added by typing."

@@ -25,7 +25,7 @@ module Kelvath
       FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true,
                    nested_columns: true, alternate_keys: true, foreign_keys: true, checks: true, indexes: true,
                    partial_indexes: true, included_columns: true, on_delete: true, on_update: true,
-                   stored_columns: true, mandatory: true }.freeze
+                   stored_columns: true, mandatory: true, sequences: true, roles: true }.freeze
       ACTIONS = [ "no action", "restrict", "cascade", "set null", "set default" ].freeze # of foreign keys
       RECORDS = %w[row struct].freeze # bases of types that have fields
       TYPE_MODIFIERS = [].freeze # words beside a type's base, as in "int unsigned"

@@ -3,6 +3,10 @@
 
 CREATE SCHEMA archive;
 
+CREATE SEQUENCE ticket_number;
+
+CREATE SEQUENCE archive.drawer;
+
 CREATE TABLE harbour (
   code char(3) NOT NULL,
   name varchar(60) COLLATE "C" DEFAULT ''::character varying NOT NULL,
@@ -108,6 +112,13 @@ SELECT h.code,
 CREATE MATERIALIZED VIEW counted AS
 SELECT count(*) AS vessels
    FROM vessel;
+
+CREATE OR REPLACE FUNCTION public.touch()
+ RETURNS trigger
+ LANGUAGE plpgsql
+AS $function$ BEGIN RETURN NEW; END $function$;
+
+CREATE TRIGGER watch BEFORE INSERT ON public.vessel FOR EACH ROW EXECUTE FUNCTION touch();
 
 COMMENT ON SCHEMA archive IS 'What is past.';
 

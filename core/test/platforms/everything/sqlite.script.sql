@@ -49,3 +49,5 @@ CREATE UNIQUE INDEX ix_state ON sailing (lower(state)) WHERE state <> 'cancelled
 
 CREATE VIEW departures (harbour, boat) AS
 SELECT h.name, v.name FROM sailing s JOIN vessel v ON v.id = s.vessel_id JOIN harbour h ON h.code = s.from_code;
+
+CREATE TRIGGER watch AFTER INSERT ON sailing BEGIN SELECT 1; END;

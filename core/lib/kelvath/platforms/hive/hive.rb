@@ -21,7 +21,7 @@ module Kelvath
                   "4.0" => "tables that others keep too" }.freeze
       VERSIONS = CHANGES.keys.freeze
       FEATURES = { schemas: true, nested_columns: true, arrays: true, primary_keys: "2.1", foreign_keys: "2.1",
-                   alternate_keys: "3.0", checks: "3.0", mandatory: "3.0", defaults: "3.0" }.freeze
+                   alternate_keys: "3.0", checks: "3.0", mandatory: "3.0", defaults: "3.0", roles: true }.freeze
       ACTIONS = [ "no action" ].freeze
       OPTIONS = Options::ALL
       DATA_TYPES = DataTypes::ALL

@@ -22,7 +22,7 @@ module Kelvath
       FEATURES = superclass::FEATURES.except(:comments, :deferrable, :nested_columns, :partial_indexes,
                                              :included_columns)
                                      .merge(virtual_columns: true, descending_indexes: "10.8", checks: true,
-                                            foreign_keys_indexed: true).freeze
+                                            sequences: "10.3", foreign_keys_indexed: true).freeze
       KEY_BYTES = 3072
       UNORDERED = %w[tinytext text mediumtext longtext tinyblob blob mediumblob longblob json].freeze
       # A key's restriction is what "no action" does; set default is refused.

@@ -9,7 +9,7 @@ module Kelvath
                   "8.0" => "checks, indexes over expressions and in falling order, defaults that are worked out",
                   "8.4" => "nothing that a design says", "9.4" => "vectors" }.freeze
       VERSIONS = CHANGES.keys.freeze
-      FEATURES = superclass::FEATURES.merge(checks: "8.0", descending_indexes: "8.0",
+      FEATURES = superclass::FEATURES.except(:sequences).merge(checks: "8.0", descending_indexes: "8.0",
                                             mandatory_computed: true).freeze
       OPTIONS = (superclass::Options::COMMON + [
         Option.new(name: "invisible", of: :column, type: :flag, since: "8.0", at: :end, as: "INVISIBLE",

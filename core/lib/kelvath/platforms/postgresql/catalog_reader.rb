@@ -17,9 +17,8 @@ module Kelvath
         @query.call(Queries::PATH)
         relations = @query.call(Queries::RELATIONS)
         @places = relations.to_h { |row| [ row["oid"].to_i, [ row["schema"], row["name"] ] ] }
-        @columns, @constraints, @indexes = [ Queries::COLUMNS, Queries::CONSTRAINTS, Queries::INDEXES ].map do |sql|
-          rows(sql)
-        end
+        @columns, @constraints, @indexes, @triggers = [ Queries::COLUMNS, Queries::CONSTRAINTS, Queries::INDEXES,
+                                                        Queries::TRIGGERS ].map { |sql| rows(sql) }
         kinds = relations.group_by { |row| row["kind"] }
         tables = kinds.values_at("r", "p").compact.flatten.sort_by { |row| [ row["schema"].to_s, row["name"] ] }
         found = tables.each_with_index.map { |row, index| table(row, index, tables.size) }
@@ -28,7 +27,8 @@ module Kelvath
         @query.call(Queries::REST).each do |row|
           remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
         end
-        Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:, log: @log)
+        Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:,
+                    sequences:, routines:, log: @log)
       end
 
       private
@@ -59,8 +59,28 @@ module Kelvath
                            columns: columns(row),
                            keys: constraints.fetch_values("p", "u") { [] }.flatten.map { |each| key(each) },
                            foreign_keys: foreign.map { |each| foreign_key(each) }, clauses:, indexes: indexes(oid),
-                           checks: checks(row, constraints.fetch("c", [])),
+                           checks: checks(row, constraints.fetch("c", [])), triggers: triggers(oid),
                            options: table_options(row))
+      end
+
+      def triggers(oid)
+        @triggers.fetch(oid, []).map { |row| Catalog::Trigger.new(name: row["name"], text: row["text"]) }
+      end
+
+      def routines
+        @query.call(Queries::ROUTINES).map do |row|
+          Catalog::Routine.new(schema: row["schema"], name: row["name"], text: row["text"].strip)
+        end
+      end
+
+      # What the platform takes anyway is not said.
+      def sequences
+        @query.call(Queries::SEQUENCES).map do |row|
+          first, step, least, most = row.values_at("first", "step", "least", "most").map { |value| value&.to_i }
+          Catalog::Sequence.new(schema: row["schema"], name: row["name"], first: (first unless first == 1),
+                                step: (step unless step == 1), least:, most:, cycles: true?(row["cycles"]),
+                                comment: row["comment"].to_s)
+        end
       end
 
       def told(row)

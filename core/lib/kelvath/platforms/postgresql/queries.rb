@@ -85,19 +85,36 @@ module Kelvath
         ORDER BY i.indrelid, c.relname
       SQL
 
+      TRIGGERS = <<~SQL
+        SELECT t.tgrelid::int AS oid, t.tgname AS name, pg_get_triggerdef(t.oid) AS text
+        FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid JOIN pg_namespace n ON n.oid = c.relnamespace
+        WHERE #{PEOPLES} AND NOT t.tgisinternal AND c.relkind IN ('r', 'p') ORDER BY t.tgrelid, t.tgname
+      SQL
+
+      ROUTINES = <<~SQL
+        SELECT #{SCHEMA}, p.proname AS name, pg_get_functiondef(p.oid) AS text
+        FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace
+        WHERE #{PEOPLES} AND p.prokind IN ('f', 'p')
+          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = p.oid AND d.deptype = 'e')
+        ORDER BY n.nspname <> 'public', n.nspname, p.proname, p.oid
+      SQL
+
+      # Those of their own; bounds that the type gives anyway are not told.
+      SEQUENCES = <<~SQL
+        SELECT #{SCHEMA}, c.relname AS name, s.seqstart AS first, s.seqincrement AS step, s.seqcycle AS cycles,
+               NULLIF(s.seqmin, CASE WHEN s.seqincrement > 0 THEN 1 ELSE -9223372036854775808 END) AS least,
+               NULLIF(s.seqmax, CASE WHEN s.seqincrement > 0 THEN 9223372036854775807 ELSE -1 END) AS most,
+               obj_description(c.oid, 'pg_class') AS comment
+        FROM pg_sequence s JOIN pg_class c ON c.oid = s.seqrelid JOIN pg_namespace n ON n.oid = c.relnamespace
+        WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid
+          AND d.deptype IN ('a', 'i', 'e'))
+        ORDER BY n.nspname <> 'public', n.nspname, c.relname
+      SQL
+
       # What no design holds yet: [what, name].
       REST = <<~SQL
-        SELECT 'trigger' AS what, t.tgname || ' on ' || #{WHERE_IT_IS} || c.relname AS name FROM pg_trigger t
-          JOIN pg_class c ON c.oid = t.tgrelid
-          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES} AND NOT t.tgisinternal
-        UNION ALL SELECT CASE p.prokind WHEN 'p' THEN 'procedure' WHEN 'a' THEN 'aggregate'
-          ELSE 'function' END, p.oid::regprocedure::text
-          FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace
-          WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = p.oid AND d.deptype = 'e')
-        UNION ALL SELECT 'sequence', #{WHERE_IT_IS} || c.relname FROM pg_class c
-          JOIN pg_namespace n ON n.oid = c.relnamespace
-          WHERE #{PEOPLES} AND c.relkind = 'S' AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid
-            AND d.deptype IN ('a', 'i', 'e'))
+        SELECT 'aggregate' AS what, p.oid::regprocedure::text AS name
+          FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace WHERE #{PEOPLES} AND p.prokind = 'a'
         UNION ALL SELECT CASE t.typtype WHEN 'e' THEN 'enumeration' WHEN 'd' THEN 'domain' WHEN 'r' THEN 'range type'
           ELSE 'composite type' END,
           #{WHERE_IT_IS} || t.typname

@@ -4,7 +4,8 @@ module Kelvath
   module Platforms
     # Reads the catalog of an SQLite database: one query for all tables, not one for each.
     class Sqlite::CatalogReader < Intake::CatalogReader
-      TABLES = "SELECT name, type, sql FROM sqlite_master WHERE name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name"
+      TABLES = "SELECT name, type, tbl_name, sql FROM sqlite_master " \
+               "WHERE name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name"
       ACTUAL = "FROM sqlite_master m JOIN"
       COLUMNS = "SELECT m.name AS owner, c.* #{ACTUAL} pragma_table_xinfo(m.name) c WHERE m.type = 'table' ORDER BY " \
                 "m.name, c.cid"
@@ -22,14 +23,15 @@ module Kelvath
       def read
         master = @query.call(TABLES).group_by { |row| row["type"] }
         load_details
+        @triggers = master.fetch("trigger", []).group_by { |row| row["tbl_name"] }
         tables = master.fetch("table", []).reject { |row| shadow?(row["name"]) }
         found = tables.each_with_index.map do |row, index|
           @progress.step(index, tables.size, "reading table #{row['name']}")
           table(row)
         end
         views = master.fetch("view", []).map { |row| view(row) }
-        master.fetch("trigger", []).each do |row|
-          remark(row["name"], "This trigger is not taken in; designs do not hold triggers yet.")
+        views.flat_map { |each| @triggers.fetch(each.name, []) }.each do |row|
+          remark(row["name"], "This trigger of a view is not taken in; designs hold those of tables.")
         end
         Intake::Catalog.new(tables: found, views:, log: @log)
       end
@@ -69,7 +71,12 @@ module Kelvath
         text.untold.each { |words| remark(name, words) }
         Intake::Catalog::Table.new(name:, comment: "", columns: columns(name, text), keys: keys(name, text),
                            foreign_keys: foreign_keys(name, text),
-                           checks: checks(text), indexes: indexes(name, text), options: text.options)
+                           checks: checks(text), indexes: indexes(name, text), triggers: triggers(name),
+                           options: text.options)
+      end
+
+      def triggers(name)
+        @triggers.fetch(name, []).map { |row| Intake::Catalog::Trigger.new(name: row["name"], text: row["sql"].to_s) }
       end
 
       def checks(text) = text.checks.map { |name, condition| Intake::Catalog::Check.new(name:, condition:) }

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Ddl
+    # The statements of a design for what runs, counts or allows.
+    class Programs
+      # writer: makes Statements; the block answers how an element's name stands in SQL.
+      def initialize(writer, model, design, platform, &place)
+        @writer = writer
+        @model = model
+        @design = design
+        @platform = platform
+        @place = place
+      end
+
+      # CREATE SEQUENCE (SQL:2016, 11.72), before the tables whose defaults may ask them.
+      def sequences
+        children(:sequence).filter_map do |sequence|
+          next @writer.leave_out(nil, sequence) unless @platform.supports?(:sequences)
+
+          statement("sequence", sequence, "CREATE SEQUENCE #{@place.(sequence)}#{bounds(sequence)}")
+        end
+      end
+
+      # Their statements as they are written.
+      def routines = children(:routine).filter_map { |routine| written("routine", routine) }
+
+      # Those of some tables, when everything they may speak of is there.
+      def triggers(tables)
+        tables.flat_map { |table| @model.children(table.id, :trigger) }.filter_map { |each| written("trigger", each) }
+      end
+
+      # Roles and what they may do (SQL:2016, 12.2 and 12.4).
+      def rights
+        children(:role).flat_map do |role|
+          grants = @model.children(role.id, :grant)
+          next [ @writer.leave_out(nil, role) ].compact unless @platform.supports?(:roles)
+
+          [ statement("role", role, "CREATE ROLE #{@platform.quote(role.name)}"),
+            *grants.map { |grant| statement("grant", grant, grant_sql(role, grant)) } ]
+        end
+      end
+
+      private
+
+      def children(kind) = @model.children(@design.id, kind)
+      def statement(kind, element, sql) = @writer.statement(kind, element.label(@model), sql, element)
+
+      def bounds(sequence)
+        { first: "START WITH", step: "INCREMENT BY", least: "MINVALUE", most: "MAXVALUE" }.filter_map { |field, words|
+          " #{words} #{sequence[field]}" if sequence[field]
+        }.join + (sequence.cycles ? " CYCLE" : "")
+      end
+
+      # A text without its last semicolon, which the script puts there; none of nothing.
+      def written(kind, element)
+        text = element.text.rstrip.delete_suffix(";").rstrip
+        text.empty? ? nil : statement(kind, element, text)
+      end
+
+      def grant_sql(role, grant)
+        on = @model.fetch(grant.on_id)
+        sort = { schema: "SCHEMA ", sequence: "SEQUENCE ", routine: "FUNCTION " }.fetch(on.kind, "")
+        "GRANT #{grant.privileges.map(&:upcase).join(', ')} ON #{sort}#{@place.(on)} TO #{@platform.quote(role.name)}" \
+          "#{' WITH GRANT OPTION' if grant.passes_on}"
+      end
+    end
+  end
+end

@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module Kelvath
+  # The kinds of a design that run, count or allow.
+  module Metamodel
+    # A generator of numbers apart from any column (SQL:2016, 4.24). Empty fields say what the platform does anyway.
+    class Sequence < Element
+      within :design
+      name_once_in :parent, :schema_id
+      listed adding: true
+      sought
+      include InSchema
+      field :name, :name
+      field :schema_id, :reference, to: :schema, compared: false
+      field :first, :integer, label: "Begins with"
+      field :step, :integer, label: "Goes on by"
+      field :least, :integer, label: "Least number"
+      field :most, :integer, label: "Greatest number"
+      field :cycles, :flag, label: "Begins again at its end"
+      field :comment, :text
+      field :position, :number, internal: true, compared: false
+    end
+
+    # A function or procedure: its whole statement in the platform's SQL, kept as text.
+    class Routine < Element
+      within :design
+      listed adding: true
+      sought
+      include InSchema
+      field :name, :name
+      field :schema_id, :reference, to: :schema, compared: false
+      field :text, :text, label: "Its statement"
+      field :position, :number, internal: true, compared: false
+    end
+
+    # What runs when rows of a table are written: its whole statement, kept as text.
+    class Trigger < Element
+      within :table
+      listed
+      field :name, :name
+      field :text, :text, label: "Its statement"
+      field :position, :number, internal: true, compared: false
+    end
+
+    # Somebody, or a group, that has rights.
+    class Role < Element
+      within :design
+      name_once_in :parent
+      listed adding: true
+      sought
+      field :name, :name
+      field :position, :number, internal: true, compared: false
+    end
+
+    # Rights of a role on one thing of the design.
+    class Grant < Element
+      within :role
+      listed
+      field :privileges, :names, label: "Rights"
+      field :on_id, :reference, to: %i[table view sequence schema routine], gone: :remove, label: "On"
+      field :passes_on, :flag, label: "May pass them on"
+      field :position, :number, internal: true, compared: false
+
+      # "select, insert on vessel"
+      def label(model) = "#{privileges.join(', ')} on #{model[on_id]&.label(model)}"
+    end
+  end
+end
