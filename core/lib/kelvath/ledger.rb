@@ -32,7 +32,7 @@ module Kelvath
       when "concept" then EntityLedger.new(model)
       when "logical" then AttributeLedger.new(model, previous: previous)
       when /\Akind:(\w+)\z/ then KindLedger.new(model, kind_of(Regexp.last_match(1)))
-      else ColumnLedger.new(model, model.fetch(address, :design).id)
+      else ColumnLedger.new(model, model.fetch(address, :design).id, previous:)
       end
       ledger.see(view)
     end

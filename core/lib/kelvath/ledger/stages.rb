@@ -141,9 +141,10 @@ module Kelvath
                   column("keys", "Keys", :computed, width: 12),
                   column("comment", "Comment", :long, width: 44) ].freeze
 
-      def initialize(model, design_id)
+      def initialize(model, design_id, previous: nil)
         super(model)
         @design_id = design_id
+        @previous = previous
       end
 
       # What a line typed under a table adds.
@@ -153,11 +154,24 @@ module Kelvath
 
       def element_kind = :column
 
+      # As those of attributes.
       def build_groups
+        old = kept_groups
+        @previous = nil
         Metamodel::Design.tables(model, @design_id).sort_by { |table| table.label(model).downcase }.map do |table|
+          next old[table.id] if old.key?(table.id)
+
           tags = Diagram::KeyTags.of_columns(model, table)
           Group.new(id: table.id, parent_id: table.id, title: table.label(model), rows: rows_of(table, tags))
         end
+      end
+
+      def kept_groups
+        return {} unless @previous && @previous.all_columns == all_columns && custom_fields.empty?
+
+        affected = Diagram::Affected.between(@previous.model, model, "physical")
+        @previous.all_groups.reject { |group| affected.include?(group.id) || !model.key?(group.id) }
+                 .to_h { |group| [ group.id, group ] }
       end
 
       def rows_of(table, tags)
