@@ -30,7 +30,6 @@ class Screenshots
     picture("script", "/models/#{stored.id}/designs/#{design}/script")
     decided(stored, design)
     prove(stored, design)
-    picture("journal", "/models/#{stored.id}/journal")
     intake
   end
 
@@ -95,6 +94,7 @@ class Screenshots
       stored.journal.commit(change, by: "Harbour Master")
       stored.reload
     end
+    picture("choices", "/models/#{stored.id}/designs/#{design}/choices")
     picture("again", "/models/#{stored.id}/designs/#{design}/rederivation")
     picture("decisions", "/models/#{stored.id}/designs/#{design}/decisions")
     2.times { stored.journal.undo(by: "Harbour Master") }

@@ -77,6 +77,7 @@ Rails.application.routes.draw do
     resources :designs, only: %i[index create update destroy] do
       resource :script, only: :show
       resource :rederivation, only: %i[show create]
+      resource :choices, only: %i[show update]
       resources :decisions, only: %i[index update destroy], constraints: { id: %r{[^/]+} }
       resources :proofs, only: %i[index create]
     end

@@ -81,6 +81,25 @@ headers: HX
     assert_equal before, now.elements.size
   end
 
+  test "how a design is derived is chosen, and what follows is shown before it is written" do
+    path = model_design_choices_path(@stored, @design.id)
+    get path
+    assert_select "fieldset", text: /Indexes.*22 indexes/m
+    patch path, params: { chosen_of: { "columns" => "x wibble" } }
+    assert_response :unprocessable_entity
+    assert_select "[role=alert]", text: /no type “wibble”/
+    patch path, params: { chosen_of: { "indexes" => "none", "columns" => "noted_at timestamptz" },
+                          left_out: [ now.all(:entity).find { |each| each.name == "Lost Item" }.id ] }
+    follow_redirect!
+    assert_select "li", text: /index ix_\S+\s+goes|index \S+ · ix_\S+\s+goes/
+    post model_design_rederivation_path(@stored, @design.id)
+    assert_empty now.all(:index)
+    assert_nil table("lost_item")
+    assert column("vessel", "noted_at")
+    get path
+    assert_select "input[type=radio][value=none][checked]"
+  end
+
   test "a conflict that is not settled is asked for again" do
     name = column("vessel", "name")
     attribute = now.fetch(name.source_id)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "derivation/identity"
+require_relative "derivation/choices"
 require_relative "derivation/tables"
 require_relative "derivation/constraints"
 require_relative "derivation/base"
@@ -40,11 +41,13 @@ module Kelvath
       platform = Platforms.fetch(design.platform).at(design.version)
       prepared = Logical::Preparation.of(model)
       progress.step(0, 3, "preparing the logical side")
-      tables = Tables.new(prepared.model, design.id, platform, standard)
+      choices = Choices.of(design)
+      tables = Tables.new(prepared.model, design, platform, standard, choices)
       progress.step(1, 3, "making #{model.all(:entity).size} tables")
       tables.build
       progress.step(2, 3, "making keys and indexes")
-      [ tables.elements + Constraints.new(prepared.model, tables, platform).build, prepared.remarks + tables.remarks ]
+      [ tables.elements + Constraints.new(prepared.model, tables, platform, choices).build,
+        prepared.remarks + tables.remarks ]
     end
 
     # Derives a design again: an Again::Merge of what was derived last (base: a Base, or nil if none is known), what

@@ -4,7 +4,8 @@ module Kelvath
   module Derivation
     # Identifiers to keys, migrations to foreign keys with their indexes, allowed values to checks.
     class Constraints
-      def initialize(model, tables, platform)
+      def initialize(model, tables, platform, choices)
+        @choices = choices
         @model = model
         @tables = tables
         @platform = platform
@@ -13,7 +14,7 @@ module Kelvath
 
       # The elements made, in the order of the entities.
       def build
-        @model.all(:entity).each do |entity|
+        @tables.entities.each do |entity|
           @entity = entity
           @table = @tables.table(entity.id)
           @prefixes = []
@@ -44,6 +45,8 @@ module Kelvath
 
       def add_foreign_keys
         @tables.keys.migrations(@entity.id).each do |migration|
+          next unless @tables.table?(migration.parent_id)
+
           target = @tables.table(migration.parent_id)
           column_ids = migration.pairs.map { |child, _| column(child).id }
           target_column_ids = migration.pairs.map { |_, parent| @tables.column(migration.parent_id, parent.id).id }
@@ -77,7 +80,7 @@ module Kelvath
 
       # Looking up children by their parent wants an index, unless a key begins with these columns.
       def index(column_ids, source_id)
-        return unless @platform.supports?(:indexes)
+        return unless @choices.indexes? && @platform.supports?(:indexes)
         return if @prefixes.any? { |prefix| prefix.first(column_ids.size) == column_ids }
 
         @prefixes << column_ids
@@ -85,7 +88,7 @@ module Kelvath
       end
 
       def add_checks
-        return unless @platform.supports?(:checks)
+        return unless @choices.checks? && @platform.supports?(:checks)
 
         @tables.keys.held(@entity.id).select(&:own?).each do |held|
           next unless held.origin

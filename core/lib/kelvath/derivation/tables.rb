@@ -4,13 +4,17 @@ module Kelvath
   module Derivation
     # Entities to tables, attributes to columns.
     class Tables
-      attr_reader :elements, :remarks, :names, :wanted, :identity
+      attr_reader :elements, :remarks, :names, :wanted, :identity, :entities
 
-      def initialize(model, design_id, platform, standard)
+      def initialize(model, design, platform, standard, choices)
         @model = model
-        @design_id = design_id
+        @design = design
+        @design_id = design.id
+        @choices = choices
+        @entities = model.all(:entity).reject { |entity| choices.left_out.include?(entity.id) }
         @platform = platform
-        @identity = Identity.new(design_id)
+        @standard = standard
+        @identity = Identity.new(design.id)
         @keys = Logical::KeyMigration.of(model, surrogates: true)
         @wanted = Naming::Wanted.new(model, standard, platform)
         @names = Naming::TakenNames.new
@@ -24,10 +28,15 @@ module Kelvath
 
       # Makes every table with its columns.
       def build
-        @model.all(:entity).each { |entity| @tables[entity.id] = add_table(entity) }
-        @model.all(:entity).each { |entity| add_columns(entity) }
+        add_schemas if @choices.schemas? && @platform.supports?(:schemas)
+        entities.each { |entity| @tables[entity.id] = add_table(entity) }
+        entities.each { |entity| add_columns(entity) }
+        add_house_columns
         self
       end
+
+      # Is there a table of it?
+      def table?(entity_id) = @tables.key?(entity_id)
 
       # The table of an entity, and the column of an attribute held by an entity.
       def table(entity_id) = @tables.fetch(entity_id)
@@ -44,8 +53,38 @@ module Kelvath
       def add_table(entity)
         name = @names.take(wanted.table(entity).text, limit: wanted.limit(:table))
         add Metamodel::Table.new(id: identity.of("table", entity.id), parent_id: @design_id, name:,
-                                 comment: entity.definition,
+                                 comment: @choices.comments? ? entity.definition : "",
+                                 schema_id: schemas[entity.subject_area_id],
                                  source_id: entity.id, position: @tables.size + 1.0)
+      end
+
+      # { id of a subject area => id of its schema }
+      def schemas = @schemas ||= {}
+
+      # A schema for each subject area that has tables.
+      def add_schemas
+        areas = entities.map(&:subject_area_id).compact.uniq.filter_map { |id| @model[id] }
+        areas.each_with_index do |area, index|
+          schemas[area.id] = identity.of("schema", area.id)
+          add Metamodel::Schema.new(id: schemas[area.id], parent_id: @design_id, position: index + 1.0,
+                                    name: @standard.part(area.name, platform: @platform))
+        end
+      end
+
+      # What every table gets beside its own, unless it has one of that name.
+      def add_house_columns
+        lines = @choices.columns(@model, @design)
+        return if lines.empty?
+
+        there = @elements.group_by(&:parent_id)
+        entities.each do |entity|
+          own = there.fetch(table(entity.id).id, [])
+          fresh = lines.reject { |values| own.any? { |each| each.name.casecmp?(values[:name]) } }
+          fresh.each_with_index do |values, index|
+            add Metamodel::Column.new(id: identity.of("house column", entity.id, values[:name].downcase),
+                                      parent_id: table(entity.id).id, position: own.size + index + 1.0, **values)
+          end
+        end
       end
 
       def add_columns(entity)
@@ -68,7 +107,7 @@ module Kelvath
           native_type: numbered ? @platform.read_type(@platform.identity_type) : native(type),
           mandatory: held.mandatory, identity: numbered,
           default_value: held.own? ? @platform.default_expression(type.default_value, type) : "",
-          comment: held.origin&.definition.to_s,
+          comment: @choices.comments? ? held.origin&.definition.to_s : "",
           source_id: held.source_id, position:
         )
       end

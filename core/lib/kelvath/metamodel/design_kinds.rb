@@ -3,8 +3,9 @@
 module Kelvath
   # The kinds of a design: the physical side for one platform.
   module Metamodel
-    # One physical design. base names the result of its last derivation, which is kept beside the model
-    # (Derivation::Base), so that deriving again can tell what a person decided by hand.
+    # One physical design. choices: how it is derived (Derivation::Choices). base names the result of its last
+    # derivation, which is kept beside the model (Derivation::Base), so that deriving again can tell what a person
+    # decided by hand.
     class Design < Element
       side :physical
       name_once_in :model
@@ -12,6 +13,7 @@ module Kelvath
       field :platform, :name
       field :version, :name, label: "Version of the platform"
       field :base, :digest, internal: true, compared: false
+      field :choices, :options, internal: true, compared: false
 
       # All tables, or views, of a design by its id: who wants them asks here, whatever schema they are in.
       def self.tables(model, id) = model.children(id, :table)

@@ -46,7 +46,7 @@ module Kelvath
         end
 
         def by_source(fresh)
-          return if fresh.source_id.to_s.empty?
+          return if !fresh.class.fields.key?(:source_id) || fresh.source_id.to_s.empty?
 
           key = [ fresh.kind, id(fresh.parent_id), fresh.source_id, fresh.kind == :key && fresh.primary ]
           @sources ||= index { |each|
