@@ -78,6 +78,7 @@ Rails.application.routes.draw do
       resource :script, only: :show
       resource :rederivation, only: %i[show create]
       resource :choices, only: %i[show update]
+      resource :conversion, only: %i[show create]
       resources :decisions, only: %i[index update destroy], constraints: { id: %r{[^/]+} }
       resources :proofs, only: %i[index create]
     end

@@ -100,6 +100,20 @@ headers: HX
     assert_select "input[type=radio][value=none][checked]"
   end
 
+  test "a design is converted to another platform, and what has no counterpart is told before" do
+    patch model_element_path(@stored, table("vessel").id), headers: HX,
+          params: { field: "options", option: "unlogged", value: "yes" }
+    get model_design_conversion_path(@stored, @design.id, platform: "oracle")
+    assert_select "li", text: "Table vessel: Oracle has no option “unlogged” with yes."
+    post model_design_conversion_path(@stored, @design.id), params: { platform: "oracle" }
+    follow_redirect!
+    assert_response :success
+    made = now.all(:design).last
+    assert_equal [ "oracle", 29 ], [ made.platform, now.children(made.id, :table).size ]
+    get model_design_conversion_path(@stored, @design.id, platform: "abacus")
+    assert_response :unprocessable_entity
+  end
+
   test "a conflict that is not settled is asked for again" do
     name = column("vessel", "name")
     attribute = now.fetch(name.source_id)

@@ -14,6 +14,8 @@ require_relative "derivation/again/merge"
 require_relative "derivation/again/writing"
 require_relative "derivation/again/dropping"
 require_relative "derivation/again/words"
+require_relative "derivation/conversion"
+require_relative "derivation/trace"
 
 module Kelvath
   # The way from the logical side to a design.

@@ -65,6 +65,16 @@ module Kelvath
                     base: derived.base, remarks: derived.remarks)
     end
 
+    # The change that adds a Derivation::Conversion's design, with a diagram of it laid out: [ChangeSet, diagram's id].
+    def conversion(model, conversion, ids:)
+      draft = Draft.new(model, ids:)
+      draft.add_all(conversion.elements)
+      design = conversion.design
+      diagram = Editing::Diagrams.make(draft, name: design.name, stage: "physical", design_id: design.id,
+                                       elements: Metamodel::Design.tables(draft.model, design.id), **look(model))
+      [ draft.change_set, diagram.id ]
+    end
+
     # What a starter's physical diagram, which belongs to no design, says of those to come.
     LOOK = %i[detail types_shown optional_shown indexes_shown legend title_block snapped paper direction].freeze
 

@@ -8,7 +8,7 @@ module Kelvath
                      explanation: "Where on disk it is kept." }.freeze
       FREE = { name: "percent free", type: :number, at: :tail, as: "PCTFREE %s",
                explanation: "Room left on a page for rows that grow, in hundredths." }.freeze
-      UNLOGGED = { name: "unlogged", type: :flag, at: :tail, as: "NOLOGGING",
+      UNLOGGED = { name: "unlogged loads", type: :flag, at: :tail, as: "NOLOGGING",
                    explanation: "What is loaded at once is not written to the log." }.freeze
       PARALLEL = { name: "parallel", type: :number, at: :tail, as: "PARALLEL %s",
                    explanation: "How many work on it at once." }.freeze

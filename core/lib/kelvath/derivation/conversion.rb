@@ -1,0 +1,136 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Derivation
+    # A design made into one for another platform: types by way of the logical ones, names and options as far as the
+    # other has them. What has no counterpart is told, and left out or kept as text.
+    class Conversion
+      # The features that kinds of elements need.
+      NEEDS = { schema: :schemas, foreign_key: :foreign_keys, check: :checks, index: :indexes, sequence: :sequences,
+                role: :roles, grant: :roles }.freeze
+      AS_WRITTEN = %i[view routine trigger clause].freeze # whose SQL nobody translates
+
+      # remarks: what has no counterpart, in words; design: the new one; elements: it and all within it.
+      attr_reader :remarks, :design
+
+      # platform: the key of the other one. Raises NotFound, UnknownName.
+      def initialize(model, design_id, platform:, ids:)
+        @model = model
+        @old = model.fetch(design_id, :design)
+        @from = Platforms.of(model, @old)
+        @to = Platforms.fetch(platform)
+        @design = Metamodel::Design.new(id: ids.next, name: Derivation.free_name(model, @to), platform: @to.key,
+                                        choices: @old.choices)
+        @remarks = []
+        @elements = Again::Parts.of(model, design_id).each_value.select { |each| wanted?(each) }
+        @ids = @elements.to_h { |each| [ each.id, ids.next ] }.merge(@old.id => @design.id)
+        @names = Hash.new { |known, place| known[place] = Naming::TakenNames.new }
+      end
+
+      # The design and all within it, parents first.
+      def elements = @converted ||= [ design, *@elements.map { |element| converted(element) } ]
+
+      private
+
+      def title(element) = Describing.title(element, @model)
+
+      # What stands within something that is left out goes with it.
+      def wanted?(element)
+        need = NEEDS[element.kind] || (:alternate_keys if element.kind == :key && !element.primary)
+        within = element.kind == :column && @model[element.parent_id].kind == :column
+        return left_out(element, "does not have it") if (need && !@to.supports?(need)) ||
+                                                         (within && !@to.supports?(:nested_columns))
+
+        true
+      end
+
+      def left_out(element, why)
+        @remarks << "#{title(element).sub(/\A./, &:upcase)}: #{@to.title} #{why}."
+        false
+      end
+
+      def converted(element)
+        @remarks << "#{title(element).sub(/\A./, &:upcase)}: its SQL is kept as written." if
+          AS_WRITTEN.include?(element.kind)
+        values = element.values.to_h { |name, value| [ name, moved(element.class.fetch_field(name), value) ] }
+        values.merge!(column(element)) if element.kind == :column
+        values.merge!(actions(element)) if element.kind == :foreign_key
+        values[:options] = options(element) if values.key?(:options)
+        values[:name] = name(element) if values.key?(:name)
+        element.class.new(id: @ids.fetch(element.id), parent_id: @ids.fetch(element.parent_id), **values)
+      end
+
+      def moved(field, value)
+        return value.filter_map { |id| @ids[id] } if field.references?
+        return @ids[value] if field.reference?
+        return Metamodel::Expression.written(value) { |id| Metamodel::Expression.reference(@ids.fetch(id, id)) } if
+          field.expression?
+
+        value
+      end
+
+      def name(element)
+        place = element.kind == :column ? element.parent_id : @old.id
+        taken = @names[[ place, element.respond_to?(:schema_id) ? element.schema_id : nil ]]
+        name = element.name.empty? ? "" : taken.take(element.name, limit: @to.identifier_limit)
+        @remarks << "#{title(element).sub(/\A./, &:upcase)} is called #{name}." unless name == element.name
+        name
+      end
+
+      def column(element)
+        type = type(element)
+        lost = element.identity && !@to.supports?(:identity)
+        left_out(element, "does not number rows by itself") if lost
+        { native_type: type, identity: element.identity && !lost, stored: element.stored || must_store?(element),
+          default_value: default(element) }
+      end
+
+      def must_store?(element) = !element.computed.empty? && !@to.supports?(:virtual_columns)
+
+      def type(element)
+        return element.native_type if element.native_type == Metamodel::NativeType::NONE
+
+        logical = @from.logical_type(element.native_type)
+        unless logical[:type].empty?
+          return @to.read_type(@to.native_type(Logical::ValueType.new(
+            name: logical[:type], length: logical[:length], precision: logical[:precision], scale: logical[:scale]
+          )))
+        end
+
+        same = @to.read_type(@from.write_type(element.native_type))
+        left_out(element, "may not know the type #{@from.write_type(element.native_type)}") if @to.type_fault(same)
+        same
+      end
+
+      # True and false, where one of the two has no such words.
+      def default(element)
+        return element.default_value unless @from.logical_type(element.native_type)[:type] == "boolean"
+
+        said = { "1" => "true", "0" => "false" }.fetch(element.default_value, element.default_value)
+        @to.default_expression(said, Logical::ValueType.new(name: "boolean"))
+      end
+
+      def actions(element)
+        %i[on_delete on_update].to_h do |event|
+          known = @to.actions(event).include?(element[event])
+          left_out(element, "does not #{element[event]} #{event.to_s.tr('_', ' ')}") unless known
+          [ event, known ? element[event] : "no action" ]
+        end
+      end
+
+      # Those of the same name that take the same value.
+      def options(element)
+        element.options.select do |name, value|
+          option = @to.option(element.kind, name)
+          text = value == true ? "yes" : value.to_s
+          kept = option && @to.option?(option) && (option.type != :choice || option.values.include?(text))
+          kept || left_out(element, "has no option “#{name}” with #{text}")
+        end.to_h { |name, value| [ name, value.is_a?(String) ? moved_text(value) : value ] }
+      end
+
+      def moved_text(text)
+        Metamodel::Expression.written(text) { |id| Metamodel::Expression.reference(@ids.fetch(id, id)) }
+      end
+    end
+  end
+end
