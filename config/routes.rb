@@ -79,7 +79,9 @@ Rails.application.routes.draw do
       resource :rederivation, only: %i[show create]
       resource :choices, only: %i[show update]
       resource :conversion, only: %i[show create]
-      resources :decisions, only: %i[index update destroy], constraints: { id: %r{[^/]+} }
+      resources :decisions, only: %i[index update destroy], constraints: { id: %r{[^/]+}, decision_id: %r{[^/]+} } do
+        resource :sending, only: %i[show create]
+      end
       resources :proofs, only: %i[index create]
     end
     resource :journal, only: :show

@@ -114,6 +114,22 @@ headers: HX
     assert_response :unprocessable_entity
   end
 
+  test "a decision is sent up to the logical side after it was shown" do
+    name = column("vessel", "name")
+    patch model_element_path(@stored, name.id), params: { field: "native_type", value: "varchar(99)" }, headers: HX
+    add("column", table("vessel"), "draught numeric(4,2)")
+    get model_design_decisions_path(@stored, @design.id)
+    assert_select "[data-decision] a", text: "Send up", count: 2
+    path = model_design_decision_sending_path(@stored, @design.id, "#{name.id}:native_type")
+    get path
+    assert_select "li", text: /Changed length of attribute Vessel · Name from 60 to 99|attribute Vessel · Name/
+    post path
+    assert_redirected_to model_design_decisions_path(@stored, @design.id)
+    assert_equal [ 99, nil ], now.fetch(name.source_id).then { |each| [ each.length, each.domain_id ] }
+    get path.sub(name.id, "NOTHING")
+    assert_response :not_found
+  end
+
   test "a conflict that is not settled is asked for again" do
     name = column("vessel", "name")
     attribute = now.fetch(name.source_id)

@@ -16,6 +16,7 @@ require_relative "derivation/again/dropping"
 require_relative "derivation/again/words"
 require_relative "derivation/conversion"
 require_relative "derivation/trace"
+require_relative "derivation/sending_up"
 
 module Kelvath
   # The way from the logical side to a design.

@@ -150,6 +150,7 @@ module Kelvath
           fresh = @fresh[decision.element.id]
           case decision.way
           when :changed then fresh && Parts.without(decision.field, fresh[decision.field.name], @gone) == decision.now
+          when :added then !fresh.nil?
           when :left_out then fresh.nil?
           else false
           end
