@@ -219,7 +219,7 @@ module FieldsHelper
 
   def number_or_text(element, field, value, options)
     text_field_tag("value", value, **options, **naming(element, field), autocomplete: "off", spellcheck: false,
-                   placeholder: inherited(element, field))
+                   placeholder: inherited(element, field), list: ("known-types" if field.type == :native_type))
   end
 
   # Fields beside which the physical name forms while they are typed in.

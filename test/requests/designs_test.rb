@@ -53,6 +53,9 @@ class DesignsRequestsTest < ActionDispatch::IntegrationTest
     assert_select ".toast button", text: "Keep as written"
     patch path, params: { field: "native_type", value: "hstore", as_written: "yes" }, headers: HX
     assert_equal "hstore", column("passenger", "name").native_type["base"]
+    get path
+    assert_select "datalist option[value=jsonb]"
+    assert_select "input[list=known-types][value=hstore]"
     patch "#{model_path(@stored)}/cells/#{column('passenger', 'email').id}", headers: HX,
           params: { column: "default_value", value: "'C", ledger: @design.id }
     assert_match(/Default has a quotation mark that is not closed/, response.body)

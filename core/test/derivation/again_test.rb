@@ -165,6 +165,9 @@ reason: "Law.")
       Platforms.fetch("sqlite").write_type(column(*place).native_type)
     }
     assert_equal [ "built", decided ], [ column("VSL_CLS", "built").name, again.decisions.size ]
+    came_in = taken.change_set.additions.select { |each| %i[table column key foreign_key].include?(each.kind) }
+    @model, @base = taken.model, Derivation::Base.of(came_in) # as it was kept before
+    assert_empty again.arrivals.select { |each| each.way != :added } + again.conflicts
   end
 
   def test_what_would_be_derived_anyway_needs_no_decision

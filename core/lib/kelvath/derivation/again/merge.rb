@@ -28,9 +28,9 @@ module Kelvath
           @design = design
           @remarks = remarks
           @today = Parts.of(model, design.id)
-          base = base.to_h { |each| [ each.id, each ] } if base
+          base = derived?(base) ? base.to_h { |each| [ each.id, each ] } : nil
           @fresh = Matching.new({ **@today, **base.to_h }, fresh).aligned
-          @base = base && base.keys.any? { |id| @fresh.key?(id) } ? base : @fresh.slice(*@today.keys)
+          @base = base || @fresh.slice(*@today.keys)
           @leads = model.header.names_from_id == design.id
           @decisions = Decisions.new(@today, @base, leads: @leads)
           compare
@@ -63,6 +63,11 @@ module Kelvath
         end
 
         private
+
+        # Once a base was what a database had said; its keys came from nowhere.
+        def derived?(base)
+          base&.none? { |each| %i[key foreign_key].include?(each.kind) && each.source_id.empty? }
+        end
 
         def compare
           @arrivals, @conflicts = [], []
