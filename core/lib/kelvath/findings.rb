@@ -87,8 +87,8 @@ module Kelvath
       TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain,
       ValueUnfit, BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed,
       CardsOverlap, SqlPieceBroken, SqlNameUnknown, NativeTypeUnknown, ForeignKeyToNoKey, NameTooLong, VersionLacksIt,
-      PrimaryKeyMissing, ForeignKeyTypesDiffer, ForeignKeysInCircle, KeyTooWide, ForeignKeyWithoutIndex, IndexRedundant,
-      NumberWithoutPrecision, NameReserved
+      PrimaryKeyMissing, ForeignKeyTypesDiffer, ForeignKeysInCircle, UniqueOverNulls, KeyTooWide,
+      ForeignKeyWithoutIndex, IndexRedundant, NumberWithoutPrecision, NameReserved
     ].freeze
   end
 end

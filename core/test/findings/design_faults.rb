@@ -60,6 +60,9 @@ crew: [ "number* integer", "foreign_key: vessel" ])
     "key_too_wide" => ->(draft) {
       DesignFaults.design(draft, platform: "mariadb", t: [ "a* varchar(900)", "b text", "index: b" ])
     },
+    "unique_over_nulls" => ->(draft) {
+      DesignFaults.design(draft, platform: "sqlserver", t: [ "a* int", "b int", "key: unique b" ])
+    },
     "foreign_keys_in_circle" => ->(draft) { DesignFaults.circle(draft, true) }
   }.freeze
 
@@ -83,6 +86,7 @@ crew: [ "number* integer", "foreign_key: vessel" ])
 t: [ "a* date", "b date", "index: b, a", "index: b desc", "index: b where a is not null" ])
     },
     "key_too_wide" => ->(draft) { DesignFaults.design(draft, platform: "mariadb", t: [ "a* varchar(700)", "b text" ]) },
+    "unique_over_nulls" => ->(draft) { DesignFaults.design(draft, t: [ "a* int", "b int", "key: unique b" ]) },
     "foreign_keys_in_circle" => ->(draft) { DesignFaults.circle(draft, false) }
   }.freeze
 end

@@ -36,6 +36,7 @@ module Kelvath
       ALONE = [].freeze # kinds of statements that stand in a batch of their own
       PLAIN_IDENTIFIER = /\A[a-z_][a-z0-9_]*\z/ # what needs none
       IDENTIFIER_UNIT = :bytes # what an identifier's length is counted in: :bytes or :characters
+      NULLS_ALIKE = false # do two rows without a value break a unique key?
       KEY_BYTES = nil # how wide a key or index can be; nil: no limit that is met
       CHARACTER_BYTES = 4 # the most that a character takes
       UNORDERED = [].freeze # bases of types that no key or index can be over

@@ -129,6 +129,33 @@ key.target_column_ids)
       end
     end
 
+    # Where two rows without a value count as alike, only one row can do without.
+    class UniqueOverNulls < TableCheck
+      holds "A unique key lets as many rows do without a value as the logical side does."
+
+      private
+
+      def about(table)
+        return [] unless platform.class::NULLS_ALIKE
+
+        parts(table, :key).reject(&:primary).filter_map do |key|
+          open = key.column_ids.filter_map { |id| model[id] }.reject(&:mandatory)
+          next if open.empty?
+
+          finding(key, "#{platform.title} lets one row only do without #{open.map(&:name).join(', ')}: " \
+                       "#{title(key)} takes two rows without a value for alike.",
+                  fix("Keep rows apart that have a value") { |draft| only_values(draft, table, key, open) })
+        end
+      end
+
+      # A unique index of the rows that have all values.
+      def only_values(draft, table, key, open)
+        condition = open.map { |column| "#{Metamodel::Expression.reference(column.id)} IS NOT NULL" }.join(" AND ")
+        draft.remove(key.id)
+        draft.add(:index, parent_id: table.id, name: key.name, unique: true, column_ids: key.column_ids, condition:)
+      end
+    end
+
     # An index that another index or key does as well.
     class IndexRedundant < TableCheck
       holds "No index does only what another one, or a key, does as well."

@@ -20,6 +20,7 @@ module Kelvath
                   "Azure" => "the cloud edition: always the newest" }.freeze
       VERSIONS = CHANGES.keys.freeze
       FEATURES = superclass::FEATURES.except(:deferrable, :nested_columns).merge(virtual_columns: true).freeze
+      NULLS_ALIKE = true
       KEY_BYTES = 1700
       CHARACTER_BYTES = 2
       UNORDERED = %w[text ntext image xml json geometry geography].freeze
