@@ -25,7 +25,7 @@ class DecisionsPage
     @rows ||= begin
       again = AgainPage.new(@model, @design).merge
       unneeded = again.unneeded.to_set(&:key)
-      decisions = Kelvath::Derivation::Again::Decisions.of(@model, @design.id, @base.elements).all
+      decisions = Kelvath::Derivation::Again::Decisions.of(@model, @design.id, derived).all
       entries = entries(decisions)
       decisions.map do |each|
         Row.new(decision: each, title: words.title(each.element), what: what(each),
@@ -41,8 +41,11 @@ class DecisionsPage
 
   private
 
+  # The elements of the last derivation; taking them out of their base takes time.
+  def derived = @derived ||= @base.elements
+
   def words
-    @words ||= Kelvath::Derivation::Again::Words.new(@model, @design, @base.elements.to_h { |each| [ each.id, each ] })
+    @words ||= Kelvath::Derivation::Again::Words.new(@model, @design, derived.to_h { |each| [ each.id, each ] })
   end
 
   def what(decision)

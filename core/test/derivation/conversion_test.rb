@@ -44,6 +44,8 @@ class ConversionTest < CoreTest
     script = Ddl.script(other, made).text
     assert_includes script, "fast boolean DEFAULT true"
     assert_includes script, "select name from #{'v' * 60}"
+    hive = converted(model, id, "hive").last.grep(/which Hive does not have/)
+    assert_match(/\A22 indexes, which Hive does not have: ix_\w+, ix_/, hive.join)
     again = Derivation.again(other, made, base: nil)
     assert_empty again.conflicts + again.arrivals.select { |each| each.way == :removed }
   end

@@ -21,8 +21,8 @@ module Kelvath
         @to = Platforms.fetch(platform)
         @design = Metamodel::Design.new(id: ids.next, name: Derivation.free_name(model, @to), platform: @to.key,
                                         choices: @old.choices)
-        @remarks = []
-        @elements = Again::Parts.of(model, design_id).each_value.select { |each| wanted?(each) }
+        @elements, lacking = Again::Parts.of(model, design_id).each_value.partition { |each| wanted?(each) }
+        @remarks = lacking.group_by(&:kind).map { |kind, list| lacks(kind, list) }
         @ids = @elements.to_h { |each| [ each.id, ids.next ] }.merge(@old.id => @design.id)
         @names = Hash.new { |known, place| known[place] = Naming::TakenNames.new }
       end
@@ -38,10 +38,14 @@ module Kelvath
       def wanted?(element)
         need = NEEDS[element.kind] || (:alternate_keys if element.kind == :key && !element.primary)
         within = element.kind == :column && @model[element.parent_id].kind == :column
-        return left_out(element, "does not have it") if (need && !@to.supports?(need)) ||
-                                                         (within && !@to.supports?(:nested_columns))
+        (need.nil? || @to.supports?(need)) && (!within || @to.supports?(:nested_columns))
+      end
 
-        true
+      # One line for all of a kind, so that what is lost singly is not lost among them.
+      def lacks(kind, list)
+        title = Metamodel.fetch(kind).title
+        words = list.one? ? title : Inflection.plural(title)
+        "#{list.size} #{words}, which #{@to.title} does not have: #{list.map { |each| each.label(@model) }.join(', ')}."
       end
 
       def left_out(element, why)

@@ -13,7 +13,7 @@ require_relative "options"
 
 module Kelvath
   module Platforms
-    class Mariadb # rubocop:disable Style/Documentation
+    class Mariadb
       TITLE = "MariaDB"
       CHANGES = { "10.5" => "addresses of the net as types", "10.6" => "indexes that are ignored",
                   "10.11" => "uuid as a type, indexes that descend", "11.4" => "nothing that a design says",

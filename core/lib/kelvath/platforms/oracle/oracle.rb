@@ -13,7 +13,7 @@ require_relative "options"
 
 module Kelvath
   module Platforms
-    class Oracle # rubocop:disable Style/Documentation
+    class Oracle
       TITLE = "Oracle"
       CHANGES = { "11.2" => "the oldest still met: names of 30 bytes, no numbering by itself",
                   "12.1" => "numbering by itself, invisible columns, defaults for nulls",

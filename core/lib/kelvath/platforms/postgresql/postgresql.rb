@@ -13,7 +13,7 @@ require_relative "options"
 
 module Kelvath
   module Platforms
-    class Postgresql # rubocop:disable Style/Documentation
+    class Postgresql
       TITLE = "PostgreSQL"
 
       CHANGES = { "12" => "computed columns kept in the row", "13" => "nothing that a design says",

@@ -13,7 +13,7 @@ require_relative "options"
 
 module Kelvath
   module Platforms
-    class Snowflake # rubocop:disable Style/Documentation
+    class Snowflake
       TITLE = "Snowflake"
       FEATURES = superclass::FEATURES.except(:nested_columns, :checks, :indexes, :partial_indexes, :included_columns,
                                              :computed_columns, :stored_columns).freeze

@@ -13,7 +13,7 @@ require_relative "options"
 
 module Kelvath
   module Platforms
-    class Sqlserver # rubocop:disable Style/Documentation
+    class Sqlserver
       TITLE = "SQL Server"
       CHANGES = { "2016" => "the oldest still met", "2017" => "nothing that a design says",
                   "2019" => "texts in UTF-8", "2022" => "ledgers", "2025" => "JSON and vectors as types",
