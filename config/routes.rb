@@ -5,6 +5,7 @@ Rails.application.routes.draw do
   get "up" => "rails/health#show"
 
   resource :person, only: :update
+  resource :other_names, only: :update
   resources :intakes, only: :create
   resources :runs, only: :show do
     resource :database, only: :show
@@ -78,7 +79,9 @@ Rails.application.routes.draw do
       resource :script, only: :show
       resource :rederivation, only: %i[show create]
       resource :choices, only: %i[show update]
+      resources :type_rules, only: %i[create destroy]
       resource :conversion, only: %i[show create]
+      resource :comparison, only: :show
       resources :decisions, only: %i[index update destroy], constraints: { id: %r{[^/]+}, decision_id: %r{[^/]+} } do
         resource :sending, only: %i[show create]
       end

@@ -5,7 +5,7 @@ class ApplicationController < ActionController::Base
 
   DEFAULT_PERSON = "Guest"
 
-  helper_method :person
+  helper_method :person, :other_names?
 
   # The last one declared is asked first: what is special comes after what is general.
   rescue_from ActiveRecord::ActiveRecordError, SQLite3::Exception, SystemCallError do |error|
@@ -50,6 +50,9 @@ class ApplicationController < ActionController::Base
     response.headers["HX-Redirect"] = path
     head :ok
   end
+
+  # Does the person want to see the names of the other side?
+  def other_names? = session[:other_names].present?
 
   # The name under which changes stand in the journal.
   def person = session[:person].presence || DEFAULT_PERSON

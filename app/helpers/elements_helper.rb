@@ -41,10 +41,30 @@ module ElementsHelper
     names = ->(ids) { ids.filter_map { |id| @model[id]&.name }.join(", ") }
     case part.kind
     when :check then Kelvath::Ddl::Names.text(@model, part, :condition)
+    when :row then row_values(part)
     when :trigger then part.text[/\b(before|after|instead of)\b.*?\bon\b/im].to_s.delete_suffix("on").squish
     when :foreign_key then "#{names.(part.column_ids)} → #{@model[part.target_table_id]&.name}"
     when :key then "#{part.primary ? 'primary' : 'unique'}: #{names.(part.column_ids)}"
     else "#{'unique: ' if part.unique}#{names.(part.column_ids)}"
+    end
+  end
+
+  # The values of a row, without the names of their columns.
+  def row_values(row)
+    Kelvath::Ddl::Names.text(@model, row, :content).sub(/\A\s*\([^)]*\)\s*values\s*/i, "").delete_prefix("(")
+                       .delete_suffix(")")
+  end
+
+  # What was decided by hand of something in a design: [[field's label, text as it was derived], …]; nil of what was not
+  # derived, or where that is not known.
+  def decided_of(element)
+    design = Kelvath::Platforms.design_of(@model, element)
+    marks = design && DesignMarks.of(@model, design.id)
+    found = marks&.of(element)
+    words = Kelvath::Derivation::Again::Words.new(@model, design, {}) if found
+    found&.map do |name, value|
+      field = element.class.fetch_field(name)
+      [ field.label, words.value(field, value) ]
     end
   end
 

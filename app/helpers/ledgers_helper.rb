@@ -40,7 +40,8 @@ module LedgersHelper
     inherited = row.inherited&.key?(column.name) && !typed
     seen = inherited ? "" : ERB::Util.html_escape(row.cells[column.name].to_s)
     cell << %( data-kind="#{column.kind}" data-seen="#{seen}" tabindex="-1")
-    marks = [ ("computed" if computed), ("cell-wrong" if error), ("inherited" if inherited) ].compact
+    marks = [ ("computed" if computed), ("cell-wrong" if error), ("inherited" if inherited),
+              ("decided" if row.decided&.key?(column.name)) ].compact
     cell << %( class="#{marks.join(' ')}") if marks.any?
     cell << %( data-fixed aria-readonly="true") if computed
     cell << %( aria-invalid="true") if error
@@ -64,9 +65,17 @@ module LedgersHelper
 
   private
 
+  def decided_title(derived, text, column)
+    whole = "#{text}. " if text.length > column.width
+    return "#{whole}Decided by hand: it was not derived" unless derived
+
+    "#{whole}Decided by hand; derived as #{derived.empty? ? 'nothing' : "“#{derived}”"}"
+  end
+
   # What a cell says that does not show: where a migrated attribute is from, or a text that is cut off.
   def cell_title(row, column, text)
     return "From the domain #{row.inherited[column.name]}" if row.inherited&.key?(column.name)
+    return decided_title(row.decided[column.name], text, column) if row.decided&.key?(column.name)
     return "Migrated #{row.origin}" if row.origin && column.name == "name"
 
     text if text.length > column.width

@@ -20,6 +20,7 @@ import Editor from RAILS_ASSET_URL("controllers/drawing/editor.js")
 import Palette from RAILS_ASSET_URL("controllers/drawing/palette.js")
 import Png from RAILS_ASSET_URL("controllers/drawing/png.js")
 import Quick from RAILS_ASSET_URL("controllers/drawing/quick.js")
+import Reorder from RAILS_ASSET_URL("controllers/drawing/reorder.js")
 import Relating from RAILS_ASSET_URL("controllers/drawing/relating.js")
 import Busy from RAILS_ASSET_URL("controllers/forms/busy.js")
 import Copy from RAILS_ASSET_URL("controllers/forms/copy.js")
@@ -54,6 +55,7 @@ const controllers = {
   palette: Palette,
   png: Png,
   quick: Quick,
+  reorder: Reorder,
   relating: Relating,
   busy: Busy,
   copy: Copy,

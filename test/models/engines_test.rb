@@ -62,6 +62,7 @@ class EnginesTest < ActiveSupport::TestCase
       derived = Kelvath::Derivation.derive(model, platform: key, ids: Ids)
       [ derived.change_set.apply(model), derived.design_id ]
     end
+    known += chosen(key)
     random = (1..COUNT).map { |seed|
       RandomDesign.new(platform, seed, types: says.method(:types), samples: says::SAMPLES,
 fits: says.method(:fits)).build
@@ -75,6 +76,22 @@ fits: says.method(:fits)).build
 "#{place}\n#{script.text}"
     end
     assert_said(platform, random, says)
+  end
+
+  # The same design by other choices, each of them once.
+  def chosen(key)
+    model, design_id = ferries.model, Ids.next
+    groups = model.all(:subtype_group).map(&:id)
+    [ { "subtypes" => groups.to_h { |id| [ id, "one table" ] }, "numbered keys" => "all", "order" => "by name",
+        "columns" => "Seen At: timestamp, mandatory" },
+      { "subtypes" => groups.to_h { |id| [ id, "leaves" ] }, "numbered keys" => "not a number",
+        "allowed values" => "lookup tables" }, { "allowed values" => "enumerated types" } ].map do |given|
+      design = Kelvath::Metamodel::Design.new(id: design_id, name: "Chosen", platform: key)
+      changed = Kelvath::Derivation::Choices.change(model.updated(put: [ design ], drop: []), design_id, given)
+                                            .apply(model.updated(put: [ design ], drop: []))
+      made, = Kelvath::Derivation.made(changed, changed.fetch(design_id))
+      [ changed.updated(put: made, drop: []), design_id ]
+    end
   end
 
   def made(script, place)

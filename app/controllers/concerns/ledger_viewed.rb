@@ -8,6 +8,6 @@ module LedgerViewed
     columns = params[:columns].presence &&
               Array(params[:columns].is_a?(String) ? params[:columns].split(",") : params[:columns])
     Kelvath::Ledger::View.new(columns:, sort: params[:sort].presence, filter: params[:filter].presence,
-                              flat: params[:flat] == "yes")
+                              flat: params[:flat] == "yes", other_names: other_names?)
   end
 end

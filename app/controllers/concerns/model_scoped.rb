@@ -32,7 +32,7 @@ module ModelScoped
     return leave_for(model_path(@stored)) if shown_ids.any? { |id| commit.before.key?(id) && !commit.after.key?(id) }
 
     page = Repaint.new(@stored, commit, diagram_id: params[:diagram_id].to_s, ledger_scope: params[:ledger].to_s,
-                       ledger_view:, selected: params[:selected].to_s)
+                       ledger_view:, selected: params[:selected].to_s, other_names: other_names?)
     response.headers["HX-Trigger"] = "committed"
     response.headers["X-Revision"] = commit.entry.revision.to_s
     render "changes/show", layout: false, formats: :html, locals: { page:, select: nil, **locals }

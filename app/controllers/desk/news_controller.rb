@@ -31,7 +31,7 @@ class NewsController < ApplicationController
     return leave_for(model_path(stored)) if shown.any? { |id| commit.before.key?(id) && !commit.after.key?(id) }
 
     page = Repaint.new(stored, commit, seen:, diagram_id: shown.first, ledger_scope: shown.last, ledger_view:,
-                                       selected: params[:selected].to_s)
+                                       selected: params[:selected].to_s, other_names: other_names?)
     told = params[:told].to_i >= commit.entry.revision
     render layout: false, formats: :html, locals: { page:, entry: commit.entry, told: }
   end

@@ -7,7 +7,7 @@ class BodiesController < ApplicationController
   MOST = 120
 
   def show
-    scene = SceneCache.fetch(@stored, @model, @diagram.id)
+    scene = SceneCache.fetch(@stored, @model, @diagram.id, other_names: other_names?)
     boxes = params[:ids].to_s.split(",").first(MOST).filter_map { |id| scene.boxes[id] }
     ids = boxes.to_set(&:id)
     lines = scene.lines.each_value.select { |line| ids.include?(line.from_id) || ids.include?(line.to_id) }

@@ -8,7 +8,7 @@ class DiagramsController < ApplicationController
   def show
     @diagram = @model.fetch(params[:id], :diagram)
     @desk = Desk.new(@stored, @model, view: "diagram", diagram: @diagram)
-    @scene = SceneCache.fetch(@stored, @model, @diagram.id)
+    @scene = SceneCache.fetch(@stored, @model, @diagram.id, other_names: other_names?)
   end
 
   # A new diagram of a stage: empty, or with the entities of a subject area.

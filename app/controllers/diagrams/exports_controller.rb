@@ -5,7 +5,7 @@ class ExportsController < ApplicationController
   include DiagramScoped
 
   def show
-    @scene = SceneCache.fetch(@stored, @model, @diagram.id)
+    @scene = SceneCache.fetch(@stored, @model, @diagram.id, other_names: other_names?)
     name = "#{@model.header.name} #{@diagram.name}".parameterize
     respond_to do |format|
       format.svg { send_data render_to_string("exports/show", formats: :svg, layout: false), filename: "#{name}.svg",

@@ -5,7 +5,7 @@ class PrintsController < ApplicationController
   include DiagramScoped
 
   def show
-    @scene = SceneCache.fetch(@stored, @model, @diagram.id)
+    @scene = SceneCache.fetch(@stored, @model, @diagram.id, other_names: other_names?)
     @sheets = Kelvath::Diagram::Sheets.new(@scene.extent, @diagram.paper, direction: @diagram.direction)
     @tiled = params[:pages] == "tiles"
     @tiles = @tiled ? @sheets.tiles : []

@@ -6,7 +6,9 @@ class RulesController < ApplicationController
 
   def update
     rule = @model.fetch(params[:id], :name_rule)
-    return render("rules/shown", layout: false, locals: { rule:, name: params[:field].to_sym }) if params[:shown_again]
+    if params[:shown_again]
+      return render("rules/shown", layout: false, locals: { rule:, name: params.require(:field).to_sym })
+    end
 
     done = commit change(rule)
     return head(:no_content) unless done

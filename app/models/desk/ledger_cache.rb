@@ -4,7 +4,8 @@
 module LedgerCache
   MOST = 150_000 # rows of all ledgers that stay
   TRAILS = Trail::Cache.new(40, most: MOST) do |model, address, view, previous|
-    Kelvath::Ledger.of(model, address, view:, previous:)
+    Kelvath::Ledger.of(model, address, view:, previous:, decided: DesignMarks.of(model, address),
+                             names: (OtherNames.of(model, model.of_kind(address, :design)&.id) if view.other_names))
   end
 
   module_function

@@ -9,7 +9,8 @@ class Repaint
 
   # seen: the revision that the page shows; the one before the commit, unless said.
   def initialize(stored, commit, diagram_id:, ledger_scope:, selected:, ledger_view: Kelvath::Ledger::View.new,
-                 seen: commit.entry.revision - 1)
+                 seen: commit.entry.revision - 1, other_names: false)
+    @other_names = other_names
     @stored = stored
     @commit = commit
     @seen = seen
@@ -37,6 +38,8 @@ class Repaint
 
   # Do entries stand under other headings than before?
   def contents_anew?
+    return true if @other_names # which depend on more than the elements themselves
+
     change = commit.change_set
     grouped = change.updates.any? { |update| %i[schema_id subject_area_id].include?(update.field) }
     grouped || change.touched_ids.any? { |id| GROUPING.include?((model[id] || commit.before[id])&.kind) }
@@ -104,7 +107,7 @@ class Repaint
     return unless diagram_id && commit.before.key?(diagram_id)
 
     from_before(->(model) { model.key?(diagram_id) }) do |revision, known|
-      SceneCache.trail(stored.id, diagram_id, revision, &known)
+      SceneCache.trail(stored.id, diagram_id, revision, other_names: @other_names, &known)
     end
   end
 

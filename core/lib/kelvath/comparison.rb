@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "comparison/outline"
+require_relative "comparison/side_by_side"
 
 module Kelvath
   # Compares models, or designs within models, element by element and field by field.
@@ -21,10 +22,13 @@ module Kelvath
     # Differences of two whole models, matched by where they stand and what they are called.
     def models(left, right) = differences(Outline.of_model(left), Outline.of_model(right))
 
-    # Differences of two designs of one platform, leaving out what that platform does not keep.
-    def designs(left, left_id, right, right_id)
+    # Differences of two designs, leaving out what the platform of the first does not keep. without: kinds that are
+    # not compared.
+    def designs(left, left_id, right, right_id, without: [])
       platform = Platforms.fetch(left.fetch(left_id).platform)
-      differences(Outline.of_design(left, left_id, platform), Outline.of_design(right, right_id, platform))
+      differences(*[ [ left, left_id ], [ right, right_id ] ].map { |model, id|
+        Outline.of_design(model, id, platform, without:)
+      })
     end
 
     # left, right: { [kind, path] => { field => value } }

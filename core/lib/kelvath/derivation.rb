@@ -1,6 +1,11 @@
 # frozen_string_literal: true
 
 require_relative "derivation/identity"
+require_relative "derivation/shaping"
+require_relative "derivation/type_table"
+require_relative "derivation/house_columns"
+require_relative "derivation/lookups"
+require_relative "derivation/subtype_checks"
 require_relative "derivation/choices"
 require_relative "derivation/tables"
 require_relative "derivation/constraints"
@@ -9,6 +14,7 @@ require_relative "derivation/again/parts"
 require_relative "derivation/again/matching"
 require_relative "derivation/again/order"
 require_relative "derivation/again/decisions"
+require_relative "derivation/again/marks"
 require_relative "derivation/again/removals"
 require_relative "derivation/again/merge"
 require_relative "derivation/again/writing"
@@ -31,7 +37,8 @@ module Kelvath
     # name, numbered if taken, unless given. standard: what names are made by. Raises UnknownName.
     def derive(model, platform:, ids:, name: nil, standard: Naming::Standard.plain, progress: Progress.none)
       platform = Platforms.fetch(platform)
-      design = Metamodel::Design.new(id: ids.next, name: name || free_name(model, platform), platform: platform.key)
+      design = Metamodel::Design.new(id: ids.next, name: name || free_name(model, platform), platform: platform.key,
+                                     choices: Choices.of_house(model))
       elements, remarks = made(model, design, standard:, progress:)
       base = Base.of(elements)
       change_set = ChangeSet.new(additions: [ design.with(base: base.digest), *elements ])
@@ -42,15 +49,13 @@ module Kelvath
     # the same ids.
     def made(model, design, standard: Naming::Standard.plain, progress: Progress.none)
       platform = Platforms.fetch(design.platform).at(design.version)
-      prepared = Logical::Preparation.of(model)
       progress.step(0, 3, "preparing the logical side")
-      choices = Choices.of(design)
-      tables = Tables.new(prepared.model, design, platform, standard, choices)
+      shape = Shaping.of(model, design)
+      tables = Tables.new(shape.model, design, platform, standard, Choices.of(design))
       progress.step(1, 3, "making #{model.all(:entity).size} tables")
       tables.build
       progress.step(2, 3, "making keys and indexes")
-      [ tables.elements + Constraints.new(prepared.model, tables, platform, choices).build,
-        prepared.remarks + tables.remarks ]
+      [ tables.elements + Constraints.new(shape, tables).build, shape.remarks + tables.remarks ]
     end
 
     # Derives a design again: an Again::Merge of what was derived last (base: a Base, or nil if none is known), what

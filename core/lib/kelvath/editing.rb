@@ -46,6 +46,7 @@ module Kelvath
 
     # What was typed for a field, as its value. A piece of SQL must be whole, unless it is kept as written.
     def read(model, element, field, raw, as_written: false)
+      Derivation::HouseColumns.check(raw.to_s, model) if field.name == :house_columns
       return field.parse(raw) unless field.written_by_platform? || Ddl::Piece.of?(element, field)
 
       value = FieldText.read(model, element, field, raw, as_written:)
@@ -98,4 +99,5 @@ require_relative "editing/free_spots"
 require_relative "editing/diagrams"
 require_relative "editing/tables"
 require_relative "editing/foreign_keys"
+require_relative "editing/type_rules"
 require_relative "editing/clips"

@@ -76,6 +76,7 @@ require_relative "findings/designs/versions"
 require_relative "findings/designs/names"
 require_relative "findings/designs/columns"
 require_relative "findings/designs/keys"
+require_relative "findings/designs/standing"
 require_relative "findings/report"
 
 module Kelvath
@@ -87,7 +88,7 @@ module Kelvath
       TypeMissing, LengthMissing, PrecisionMissing, HandMadeKeyCopy, RepeatedName, SynonymByName, UnusedDomain,
       ValueUnfit, BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed,
       CardsOverlap, SqlPieceBroken, SqlNameUnknown, NativeTypeUnknown, ForeignKeyToNoKey, NameTooLong, VersionLacksIt,
-      PrimaryKeyMissing, ForeignKeyTypesDiffer, ForeignKeysInCircle, UniqueOverNulls, KeyTooWide,
+      PrimaryKeyMissing, NumberingMissing, ForeignKeyTypesDiffer, ForeignKeysInCircle, UniqueOverNulls, KeyTooWide,
       ForeignKeyWithoutIndex, IndexRedundant, NumberWithoutPrecision, NameReserved
     ].freeze
   end

@@ -9,12 +9,14 @@ module Kelvath
     # cells: { column name => text }; editable: false for what is computed; origin: where that comes
     # from; tag: how the element is to be named in an address.
     # inherited: { column name => whose value it is }, of cells that the element does not say itself.
-    Row = Struct.new(:id, :cells, :editable, :origin, :inherited, keyword_init: true)
+    # decided: { column name => text as it was derived }, of cells that a person decided; nil of what is there by hand.
+    Row = Struct.new(:id, :cells, :editable, :origin, :inherited, :decided, keyword_init: true)
     # id: of the element whose members are the rows, or "rows-3" for a stretch of an ungrouped ledger.
     Group = Struct.new(:id, :title, :parent_id, :rows, keyword_init: true)
     # How a person looks at a ledger. columns: names in order, nil for all; sort: a column's name, with
-    # "-" before it for downwards; filter: text that a row must hold; flat: not in groups.
-    View = Struct.new(:columns, :sort, :filter, :flat, keyword_init: true) do
+    # "-" before it for downwards; filter: text that a row must hold; flat: not in groups; other_names: with a column of
+    # the names of the other side.
+    View = Struct.new(:columns, :sort, :filter, :flat, :other_names, keyword_init: true) do
       # Is nothing chosen: its usual columns and order, all rows, in groups?
       def plain? = columns.nil? && sort.to_s.empty? && filter.to_s.strip.empty? && !flat
     end
@@ -26,15 +28,18 @@ module Kelvath
 
     # The ledger at an address: "concept" (entities), "logical" (attributes), the id of a design (its
     # columns) or "kind:domain" (all elements of a kind). previous: an older ledger of the same address
-    # and view, whose groups stay where nothing changed. Raises UnknownName, NotFound.
-    def self.of(model, address, view: View.new, previous: nil)
+    # and view, whose groups stay where nothing changed. decided:
+    # Derivation::Again::Marks of a design's columns, if they are to be marked; names: Naming::OtherNames, if a column
+    # is to show them. Raises UnknownName, NotFound.
+    def self.of(model, address, view: View.new, previous: nil, decided: nil, names: nil)
+      previous = nil if names # which depend on more than what a group shows
       ledger = case address
       when "concept" then EntityLedger.new(model)
       when "logical" then AttributeLedger.new(model, previous: previous)
       when /\Akind:(\w+)\z/ then KindLedger.new(model, kind_of(Regexp.last_match(1)))
-      else ColumnLedger.new(model, model.fetch(address, :design).id, previous:)
+      else ColumnLedger.new(model, model.fetch(address, :design).id, previous:, decided:)
       end
-      ledger.see(view)
+      ledger.see(view, names)
     end
 
     def self.kind_of(name)
@@ -48,13 +53,14 @@ module Kelvath
       @model = model
     end
 
-    def see(view)
+    def see(view, names = nil)
       @view = view
+      @names = names
       self
     end
 
     # All columns there are, and those that are shown, in order.
-    def all_columns = @all_columns ||= [ *self.class::COLUMNS, *custom_columns ].map { |column| column.freeze }
+    def all_columns = @all_columns ||= with_other_names([ *self.class::COLUMNS, *custom_columns ]).each(&:freeze)
 
     # The columns that are shown, in their order.
     def columns
@@ -89,10 +95,24 @@ module Kelvath
         Metamodel.fetch(element_kind).fields.key?(:position)
     end
 
+    OTHER_LABEL = nil # what stands above them, in ledgers that have them
+    OTHER = "other_name" # the column of the names of the other side
+
     # Do rows stand in groups by what they are within?
     def grouped? = true
 
     private
+
+    # The columns, with that of the other names behind the own one.
+    def with_other_names(columns)
+      return columns unless @names && self.class::OTHER_LABEL
+
+      other = Column.new(name: OTHER, label: self.class::OTHER_LABEL, kind: :computed, width: 24)
+      [ columns.first, other, *columns.drop(1) ]
+    end
+
+    # The cell of that column.
+    def other_cell = @names && self.class::OTHER_LABEL ? { OTHER => yield.to_s } : {}
 
     def self.column(name, label, kind = :text, width: 16, choices: nil)
       Column.new(name:, label:, kind:, width:, choices:)

@@ -16,13 +16,13 @@ module Kelvath
   # Every kind of element, in the order in which people ask for them; parents come before what stands within them.
   module Metamodel
     KINDS = [
-      Header, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, Domain, AllowedValue, SubjectArea,
-      Tag, Word,
+      Header, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, Arc, Domain,
+      AllowedValue, SubjectArea, Tag, Word,
       UnreadSentence,
-      Design, Decision, Schema, Table, Column, Key, ForeignKey, Check, Clause, Index, View,
+      Design, Decision, Schema, Table, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
       Sequence, Routine, Trigger, Role, Grant,
       Diagram, DiagramNode, DiagramNote,
-      CustomField, CustomValue, Aside, Note,
+      CustomField, CustomValue, TypeRule, Aside, Note,
       LexiconEntry, NameRule
     ].to_h { |kind| [ kind.kind, kind ] }.freeze
 

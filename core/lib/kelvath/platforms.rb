@@ -28,9 +28,12 @@ module Kelvath
       # The platform of the design that an element stands in, in its version; the standard's for what stands in none,
       # and for a design from elsewhere whose platform nobody here knows.
       def of(model, element)
-        design = [ element, *model.ancestors(element) ].find { |each| each.kind == :design }
+        design = design_of(model, element)
         design ? @all.fetch(design.platform.to_s.downcase, STANDARD).at(design.version) : STANDARD
       end
+
+      # The design that an element stands in, or is; nil for what stands in none.
+      def design_of(model, element) = [ element, *model.ancestors(element) ].find { |each| each.kind == :design }
 
       # The platform of that key. Raises UnknownName listing the known ones.
       def fetch(key)

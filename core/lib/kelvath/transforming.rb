@@ -30,10 +30,11 @@ require_relative "transforming/entities"
 require_relative "transforming/attributes"
 require_relative "transforming/subtypes"
 require_relative "transforming/normalising"
+require_relative "transforming/exclusive"
 
 module Kelvath
   module Transforming
     ALL = [ Resolve, Associate, Split, Merge, MoveAttributes, AttributeToEntity, EntityToAttribute, Unrepeat, RollUp,
-            RollDown, Decompose ].freeze
+            RollDown, Decompose, Exclude ].freeze
   end
 end

@@ -45,6 +45,12 @@ crew: [ "number* integer", "foreign_key: vessel" ])
     "name_reserved" => ->(draft) { DesignFaults.design(draft, order: [ "a* date" ]) },
     "primary_key_missing" => ->(draft) {
  DesignFaults.design(draft, t: [ "a date" ], u: [ "b date", "key: unique b" ]) },
+    "numbering_missing" => ->(draft) {
+      entity = draft.add(:entity, name: "Buoy")
+      table = DesignFaults.design(draft, buoy: [ "id* integer" ])[:buoy]
+      draft.set(table.id, source_id: entity.id)
+      draft.set(table.parent_id, choices: { "numbered keys" => "all" })
+    },
     "foreign_key_types_differ" => ->(draft) {
       DesignFaults.design(draft, t: [ "a* integer" ], u: [ "b* integer", "foreign_key: t" ])
       draft.set(DesignFaults.column(draft, "t_a").id, native_type: { "base" => "text" })
@@ -67,6 +73,13 @@ crew: [ "number* integer", "foreign_key: vessel" ])
   }.freeze
 
   SOUND = {
+    "numbering_missing" => ->(draft) {
+      entity = draft.add(:entity, name: "Buoy")
+      table = DesignFaults.design(draft, buoy: [ "id* integer" ])[:buoy]
+      draft.set(table.id, source_id: entity.id)
+      draft.set(DesignFaults.column(draft, "id").id, identity: true)
+      draft.set(table.parent_id, choices: { "numbered keys" => "all" })
+    },
     "native_type_unknown" => ->(draft) { DesignFaults.design(draft, t: [ "a* varchar(9)[]", "b jsonb" ]) },
     "number_without_precision" => ->(draft) { DesignFaults.design(draft, t: [ "a* numeric(9,2)", "b money" ]) },
     "name_too_long" => ->(draft) { DesignFaults.design(draft, platform: "oracle", t: [ "#{'a' * 31}* date" ]) },

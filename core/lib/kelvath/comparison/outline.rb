@@ -11,7 +11,8 @@ module Kelvath
       end
 
       # Of a design, in the spelling of its platform and without what that does not keep.
-      def self.of_design(model, design_id, platform)
+      # without: kinds that are left out, too.
+      def self.of_design(model, design_id, platform, without: [])
         elements = []
         waiting = [ design_id ]
         while (id = waiting.pop)
@@ -19,8 +20,9 @@ module Kelvath
           elements.concat(children)
           waiting.concat(children.map(&:id))
         end
+        unkept = ->(schema) { !platform.supports?(:schemas) || platform.given_schema?(schema.name) }
         elements.reject! do |each|
-          each.kind == :schema && (!platform.supports?(:schemas) || platform.given_schema?(each.name))
+          [ :decision, *without ].include?(each.kind) || (each.kind == :schema && unkept.(each))
         end
         new(model, platform:, root: design_id).outline(elements)
       end

@@ -12,7 +12,7 @@ module Kelvath
                  [ :column, :computed, :expression ],
                  [ :check, :condition, :expression ], [ :clause, :text, :clause ],
                  [ :index, :expression, :index ], [ :index, :condition, :expression ],
-                 [ :view, :query, :query ] ].freeze
+                 [ :row, :content, :row ], [ :view, :query, :query ] ].freeze
 
       # { kind of element => [[field, kind of piece], …] }
       FIELDS = PLACES.group_by(&:first).transform_values { |list| list.map { |_, field, kind| [ field, kind ] } }.freeze
@@ -29,7 +29,7 @@ module Kelvath
       def self.empty?(value) = value.empty? || value == Metamodel::NativeType::NONE
       private_class_method :empty?
 
-      # kind: :expression, :type, :index, :query, :clause or :words.
+      # kind: :expression, :type, :index, :query, :row, :clause or :words.
       def initialize(text, kind)
         @text = text.rstrip
         @kind = kind
@@ -50,6 +50,16 @@ module Kelvath
         beginnings = BEGINNINGS[@kind]
         unless beginnings.nil? || @tokens.drop_while { |token| token.symbol?("(") }.first&.word?(*beginnings)
           "does not begin with #{beginnings.map(&:upcase).join(' or ')}"
+        end
+      end
+
+      # How many parts it has, between commas that stand in no brackets.
+      def parts
+        depth = 0
+        1 + @tokens.count do |token|
+          depth += 1 if token.symbol?("(")
+          depth -= 1 if token.symbol?(")")
+          depth.zero? && token.symbol?(",")
         end
       end
 

@@ -50,7 +50,7 @@ module Kelvath
       def table_statements(table)
         indexes = known(:indexes, model.children(table.id, :index)).filter_map { |index| create_index(table, index) }
         comments = platform.supports?(:comments) ? table_comments(table) : []
-        [ create_table(table), *late_foreign_keys(table), *indexes, *comments ]
+        [ create_table(table), *late_foreign_keys(table), *indexes, *comments, *rows_of(table) ]
       end
 
       def heading
@@ -66,7 +66,7 @@ module Kelvath
             known(:indexes, model.children(table.id, :index)).filter_map { |each| create_index(table, each) }
           } +
           Metamodel::Design.views(model, @design.id).filter_map { |view| create_view(view) } +
-          programs.routines + programs.triggers(tables) + programs.rights + comment_statements
+          rows + programs.routines + programs.triggers(tables) + programs.rights + comment_statements
       end
 
       # What writes sequences, routines, triggers and rights.
@@ -207,6 +207,15 @@ module Kelvath
       def clause_lines(table)
         model.children(table.id, :clause).filter_map do |clause|
           piece(clause, :text)&.then { |text| "#{constraint_name(clause)}#{text}" }
+        end
+      end
+
+      # The rows that tables begin with; what they refer to is there, as tables are written before what needs them.
+      def rows = tables.flat_map { |table| rows_of(table) }
+
+      def rows_of(table)
+        model.children(table.id, :row).filter_map do |row|
+          piece(row, :content)&.then { |text| statement("row", table.name, "INSERT INTO #{place(table)} #{text}", row) }
         end
       end
 

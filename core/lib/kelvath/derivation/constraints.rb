@@ -4,12 +4,15 @@ module Kelvath
   module Derivation
     # Identifiers to keys, migrations to foreign keys with their indexes, allowed values to checks.
     class Constraints
-      def initialize(model, tables, platform, choices)
-        @choices = choices
-        @model = model
+      # shape: a Shaping; tables: Tables that were built of it.
+      def initialize(shape, tables)
+        @model = shape.model
         @tables = tables
-        @platform = platform
+        @choices = tables.choices
+        @platform = tables.platform
         @elements = []
+        @lookups = Lookups.new(@model, tables, tables.design_id)
+        @subtype_checks = SubtypeChecks.new(shape.subtype_rows, tables)
       end
 
       # The elements made, in the order of the entities.
@@ -20,9 +23,10 @@ module Kelvath
           @prefixes = []
           add_keys
           add_foreign_keys
-          add_checks
+          add_lookups if @choices.lookups?
+          add_checks if @platform.supports?(:checks)
         end
-        @elements
+        @elements + @lookups.elements
       end
 
       private
@@ -87,8 +91,26 @@ module Kelvath
         add(:index, "index", column_ids, column_ids:, source_id:)
       end
 
+      # A foreign key to the table of its domain's values, for each of its own attributes that has one.
+      def add_lookups
+        @tables.keys.held(@entity.id).select { |held| held.own? && held.origin }.each do |held|
+          type = @tables.type_of(held)
+          domain = Logical::ValueType.chain(held.origin, @model).drop(1)
+                                     .find { |each| @model.children(each.id, :allowed_value).any? } or next
+          target, value = @lookups.table(domain, type)
+          ids = [ column(held).id ]
+          add(:foreign_key, "lookup of", ids, { "target" => target.name, "role" => target.name }, column_ids: ids,
+              target_table_id: target.id, target_column_ids: [ value.id ], source_id: held.source_id)
+          index(ids, held.source_id)
+        end
+      end
+
       def add_checks
-        return unless @choices.checks? && @platform.supports?(:checks)
+        add_arcs if @choices.arcs?
+        @subtype_checks.of(@entity).each do |role, column_ids, condition, source_id|
+          add(:check, role, column_ids, condition:, source_id:)
+        end
+        return unless @choices.checks?
 
         @tables.keys.held(@entity.id).select(&:own?).each do |held|
           next unless held.origin
@@ -106,9 +128,29 @@ module Kelvath
           value.empty? || !type.fits?(value)
         end
         range = ends.map { |value, sign| "#{name} #{sign} #{literal(value, type)}" }
-        values = type.allowed_values.map { |value| literal(value, type) }
+        values = listed?(type) ? type.allowed_values.map { |value| literal(value, type) } : []
         { "allowed values" => ("#{name} IN (#{values.join(', ')})" if values.any?),
           "range" => (range.join(" AND ") if range.any?) }.compact
+      end
+
+      # Does a check list the allowed values, and nothing else does?
+      def listed?(type)
+        !@choices.lookups? && !(@choices.enumerated? && @platform.enumerated_type(type.allowed_values))
+      end
+
+      # Of several relationships, a row has one at most: the foreign keys that have a value are counted.
+      def add_arcs
+        @model.children(@entity.id, :arc).each do |arc|
+          ids = @tables.keys.migrations(@entity.id).select { |each| arc.relationship_ids.include?(each.link.id) }
+                       .select { |each| @tables.table?(each.parent_id) }
+                       .map { |each| column(each.pairs.first.first).id }.uniq
+          next if ids.size < 2
+
+          counted = ids.map { |id|
+            "CASE WHEN #{Metamodel::Expression.reference(id)} IS NULL THEN 0 ELSE 1 END"
+          }.join(" + ")
+          add(:check, "exclusive arc", ids, condition: "#{counted} #{arc.mandatory ? '=' : '<='} 1", source_id: arc.id)
+        end
       end
 
       def literal(value, type) = @platform.default_expression(value, type)

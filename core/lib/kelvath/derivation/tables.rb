@@ -4,7 +4,7 @@ module Kelvath
   module Derivation
     # Entities to tables, attributes to columns.
     class Tables
-      attr_reader :elements, :remarks, :names, :wanted, :identity, :entities
+      attr_reader :elements, :remarks, :names, :wanted, :identity, :entities, :platform, :choices, :types, :design_id
 
       def initialize(model, design, platform, standard, choices)
         @model = model
@@ -18,8 +18,8 @@ module Kelvath
         @keys = Logical::KeyMigration.of(model, surrogates: true)
         @wanted = Naming::Wanted.new(model, standard, platform)
         @names = Naming::TakenNames.new
-        @types = {}
-        @natives = {}
+        @types = TypeTable.new(model, design, platform)
+        @value_types = {}
         @tables = {}
         @columns = {}
         @elements = []
@@ -46,7 +46,14 @@ module Kelvath
       def keys = @keys
 
       # The same attribute arrives in many tables; its type is worked out once.
-      def type_of(held) = @types[held.origin&.id] ||= held.value_type(@model)
+      def type_of(held) = @value_types[held.origin&.id] ||= held.value_type(@model)
+
+      # A name for a table beside those of the entities; a word as a column's name.
+      def free_table_name(words)
+        @names.take(@standard.physical(words, :table, platform:).text, limit: wanted.limit(:table))
+      end
+
+      def word(words) = @standard.physical(words, :column, platform:).text
 
       private
 
@@ -79,7 +86,8 @@ module Kelvath
         there = @elements.group_by(&:parent_id)
         entities.each do |entity|
           own = there.fetch(table(entity.id).id, [])
-          fresh = lines.reject { |values| own.any? { |each| each.name.casecmp?(values[:name]) } }
+          fresh = lines.map { |line| house_values(line) }
+                       .reject { |values| own.any? { |each| each.name.casecmp?(values[:name]) } }
           fresh.each_with_index do |values, index|
             add Metamodel::Column.new(id: identity.of("house column", entity.id, values[:name].downcase),
                                       parent_id: table(entity.id).id, position: own.size + index + 1.0, **values)
@@ -87,14 +95,35 @@ module Kelvath
         end
       end
 
+      # A HouseColumns::Line as values of a Column.
+      def house_values(line)
+        return line.values if line.values
+
+        type = Logical::ValueType.of(line.attribute, @model)
+        { name: word(line.attribute.name), native_type: types.native(type, line.attribute),
+          mandatory: line.attribute.mandatory, default_value: @platform.default_expression(type.default_value, type) }
+      end
+
       def add_columns(entity)
         taken = Naming::TakenNames.new
-        @keys.held(entity.id).each_with_index do |held, index|
+        ordered(@keys.held(entity.id)).each_with_index do |held, index|
           @columns[[ entity.id, held.id ]] = add_column(entity, held, taken, index + 1.0)
           if held.own? && held.origin.nil?
             @remarks << "#{entity.name} has no identifier; #{@columns[[ entity.id, held.id ]].name} numbers its rows."
           end
         end
+      end
+
+      # What an entity holds, in the order that was chosen.
+      def ordered(held)
+        rest = case @choices["order"]
+        when "foreign keys first" then ->(each) { each.migrated? ? 0 : 1 }
+        when "mandatory first" then ->(each) { each.mandatory ? 0 : 1 }
+        when "by name" then ->(each) { each.name.downcase }
+        else return held
+        end
+        key, others = held.partition(&:primary)
+        key + others.sort_by.with_index { |each, index| [ rest.call(each), index ] }
       end
 
       def add_column(entity, held, taken, position)
@@ -104,7 +133,7 @@ module Kelvath
         add Metamodel::Column.new(
           id: identity.of("column", entity.id, held.id), parent_id: table(entity.id).id,
           name: taken.take(wanted.column(entity.id, held).text, limit: wanted.limit(:column)),
-          native_type: numbered ? @platform.read_type(@platform.identity_type) : native(type),
+          native_type: numbered ? @platform.read_type(@platform.identity_type) : native(type, held),
           mandatory: held.mandatory, identity: numbered,
           default_value: held.own? ? @platform.default_expression(type.default_value, type) : "",
           comment: @choices.comments? ? held.origin&.definition.to_s : "",
@@ -112,10 +141,9 @@ module Kelvath
         )
       end
 
-      # The same types recur: each is worked out once.
-      def native(type)
-        @natives[[ type.name, type.length, type.precision,
-                   type.scale ]] ||= @platform.read_type(@platform.native_type(type))
+      def native(type, held)
+        enumerated = @choices.enumerated? && type.allowed_values.any? && @platform.enumerated_type(type.allowed_values)
+        enumerated ? @platform.read_type(enumerated) : types.native(type, held.origin)
       end
 
       def remark_missing_type(entity, held, type)

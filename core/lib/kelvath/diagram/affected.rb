@@ -45,7 +45,7 @@ module Kelvath
 
       private
 
-      LINKING = %i[relationship subtype_group foreign_key key column].freeze
+      LINKING = %i[relationship subtype_group arc foreign_key key column].freeze
 
       # Is it carried by a relationship, or does it tell subtypes apart?
       def beside_line?(attribute)

@@ -32,7 +32,16 @@ module Kelvath
       # The verb phrase, with what the relationship carries: "call at (Dwell Time)".
       def label(link)
         carried = @model.children(link.id, :attribute).map(&:name)
-        (carried.empty? ? link.phrase : "#{link.phrase} (#{carried.join(', ')})".strip)[0, Cards::LONGEST]
+        [ *(link.phrase unless link.phrase.empty?), *("(#{carried.join(', ')})" if carried.any?), *exclusive(link) ]
+          .join(" ")[0, Cards::LONGEST]
+      end
+
+      # "{xor}", as UML says it (2.5.1, 7.6), of one of several of which there is one; numbered where an entity has
+      # several such arcs.
+      def exclusive(link)
+        arc = @model.referrers(link.id, :arc).first or return
+        arcs = @model.children(arc.parent_id, :arc)
+        arcs.one? ? "{xor}" : "{xor #{arcs.index(arc) + 1}}"
       end
 
       def subtypes(entity_id)

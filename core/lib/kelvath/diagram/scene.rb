@@ -20,16 +20,22 @@ module Kelvath
       # Beside the drawing: its legend, its title block.
       Panel = Struct.new(:id, :rect, :ink, keyword_init: true)
 
-      attr_reader :boxes, :lines, :notes, :panels, :diagram, :style, :router, :model, :links, :routes
+      attr_reader :boxes, :lines, :notes, :panels, :diagram, :style, :router, :model, :links, :routes, :decided
 
-      # The scene of a diagram (its id). previous: an older scene of the same diagram.
-      def self.of(model, diagram_id, previous: nil) = new(model, model.fetch(diagram_id), previous).build
+      # The scene of a diagram (its id). previous: an older scene of the same diagram; decided: Derivation::Again::Marks
+      # of its design, if cards are to show what was decided by hand; names: Naming::OtherNames, if they are to show
+      # those (and previous showed them, too).
+      def self.of(model, diagram_id, previous: nil, decided: nil, names: nil)
+        new(model, model.fetch(diagram_id), previous, decided, names).build
+      end
 
-      def initialize(model, diagram, previous)
+      def initialize(model, diagram, previous, decided, names)
+        @names = names
         @model = model
         @diagram = diagram
         @style = Style.of(diagram)
-        @previous = previous
+        @decided = decided
+        @previous = previous&.decided&.key == decided&.key ? previous : nil
         @boxes = {}
         @lines = {}
       end
@@ -95,18 +101,20 @@ module Kelvath
       private
 
       def build_boxes
-        cards = Cards.new(@model, style)
+        cards = Cards.new(@model, style, decided:, names: @names)
         if (nodes = other_nodes)
           other = nodes.filter_map { |node| other_box(cards, node) }
           @boxes = other.empty? ? @previous.boxes : @previous.boxes.merge(other.to_h { |box| [ box.id, box ] })
         else
-          @model.children(diagram.id, :diagram_node).each { |node| put_box(cards, node) }
+          nodes = @model.children(diagram.id, :diagram_node)
+          rooms = @names ? CardRooms.new(@model, nodes, Cards.new(@model, style)) : nil
+          nodes.each { |node| put_box(cards, node, rooms&.most(node)) }
         end
       end
 
       # The places of the cards that can look different, if the diagram shows the same cards as before.
       def other_nodes
-        return if @affected.nil? || @affected.colours? || !same_colouring?
+        return if @names || @affected.nil? || @affected.colours? || !same_colouring?
 
         known = @model.changed_from(@previous.model) or return
         moved = known.select { |element| element.kind == :diagram_node && element.parent_id == diagram.id }.map(&:id)
@@ -125,10 +133,11 @@ module Kelvath
         fresh unless fresh == old
       end
 
-      def put_box(cards, node)
+      # most: the greatest width of its card.
+      def put_box(cards, node, most)
         element = @model[node.element_id] or return
         @boxes[element.id] = kept_or(@previous&.boxes, element.id,
-                                     box(node, cards.card(element, width: node.width), element))
+                                     box(node, cards.card(element, width: node.width, most:), element))
       end
 
       def same_colouring? = @previous.diagram.coloured_by == diagram.coloured_by

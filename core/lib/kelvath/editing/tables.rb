@@ -83,6 +83,18 @@ module Kelvath
                           name: constraint_name(draft, table, :check, named))
       end
 
+      # A row that a table begins with: its values in the order of the columns, "'peak', 'In summer'", or as they stand
+      # after INSERT INTO and the table's name: "(code, meaning) values ('peak', 'In summer')". Answers the Row.
+      def add_row(draft, table_id, text)
+        table = draft.model.fetch(table_id, :table)
+        text = listed(draft.model, table, text.strip) unless text.match?(/\A\s*(\(|values\b|select\b|default\b)/i)
+        fault = Ddl::Piece.new(text, :row).fault
+        refuse("The row #{fault}.", :content, text) if fault
+        blank = Metamodel::Row.new(id: "new", parent_id: table.id)
+        draft.add(:row, parent_id: table.id, content: Ddl::Names.resolve(draft.model, blank, :content, text),
+                        position: last(draft, table.id, :row))
+      end
+
       # A view of a design: "long_ones as select …". Answers the View.
       def add_view(draft, design_id, line)
         design = draft.model.fetch(design_id, :design)
@@ -154,6 +166,19 @@ module Kelvath
           draft.model.child_ids(each.id).each { |id| taken.claim(draft.model[id].name) }
         end
         taken.take(Naming::Standard.plain.patterned(rule, parts, platform:), limit: platform.identifier_limit)
+      end
+
+      # Values by themselves, with the columns they are for before them.
+      def listed(model, table, text)
+        fault = Ddl::Piece.new("(#{text})", :row).fault
+        refuse("The row #{fault}.", :content, text) if fault
+        values = Ddl::Piece.new(text, :row).parts
+        names = model.children(table.id, :column).first(values).map { |column|
+          Platforms.of(model, table).quote(column.name)
+        }
+        return "(#{names.join(', ')}) VALUES (#{text})" if names.size == values
+
+        refuse("#{table.name} has #{names.size} columns; these are #{values} values.", :content, text)
       end
 
       def last(draft, parent_id, kind) = (draft.model.children(parent_id, kind).last&.position || 0.0) + 1.0

@@ -7,6 +7,8 @@ module Kelvath
       COLUMNS = [ column("name", "Entity", width: 24), column("definition", "Definition", :long, width: 70),
                   column("subject_area_id", "Subject area", width: 20), column("tag_ids", "Tags", width: 16) ].freeze
 
+      OTHER_LABEL = "Physical name"
+
       def adds = :entity
       def grouped? = false
 
@@ -19,7 +21,8 @@ module Kelvath
           cells = self.class::COLUMNS.to_h do |column|
             [ column.name, Editing::FieldText.shown(model, entity, entity.class.fetch_field(column.name)) ]
           end
-          Row.new(id: entity.id, editable: true, cells: cells.merge(custom_cells(entity.id)))
+          Row.new(id: entity.id, editable: true,
+                  cells: cells.merge(other_cell { @names.of(entity) }, custom_cells(entity.id)))
         end
         [ Group.new(id: nil, title: "Entities", rows:) ]
       end
@@ -40,6 +43,8 @@ module Kelvath
       # Shown when nobody chose.
       USUAL = %w[name type length precision scale mandatory identifier default_value definition].freeze
 
+      OTHER_LABEL = "Physical name"
+
       def initialize(model, previous: nil)
         super(model)
         @previous = previous
@@ -51,7 +56,9 @@ module Kelvath
         @columns ||= if view.columns
           super
         else
-          usual = all_columns.select { |column| USUAL.include?(column.name) || column.name.start_with?("custom-") }
+          usual = all_columns.select { |column|
+            [ *USUAL, OTHER ].include?(column.name) || column.name.start_with?("custom-")
+          }
           view.flat ? all_columns.select { |column| column.name == "entity" } + usual : usual
         end
       end
@@ -97,7 +104,8 @@ module Kelvath
         own = held.own? && origin
         Row.new(id: held.own? ? held.id : "#{held.entity_id}.#{held.id}", editable: held.own?,
                 origin: origin_words(held), inherited: own ? inherited(origin, type) : nil,
-                cells: { "name" => held.name, "type" => origin && model[origin.domain_id]&.name ||
+                cells: { "name" => held.name, **other_cell { @names.held(entity.id, held) },
+                         "type" => origin && model[origin.domain_id]&.name ||
                                                         type.name.to_s.tr("_", " "), "length" => type.length.to_s,
                          "precision" => type.precision.to_s, "scale" => type.scale.to_s,
                          "mandatory" => yes(held.mandatory), "identifier" => yes(held.primary),
@@ -141,10 +149,15 @@ module Kelvath
                   column("keys", "Keys", :computed, width: 12),
                   column("comment", "Comment", :long, width: 44) ].freeze
 
-      def initialize(model, design_id, previous: nil)
+      OTHER_LABEL = "In words"
+
+      attr_reader :marks
+
+      def initialize(model, design_id, previous: nil, decided: nil)
         super(model)
         @design_id = design_id
-        @previous = previous
+        @marks = decided
+        @previous = previous if previous&.marks&.key == decided&.key
       end
 
       # What a line typed under a table adds.
@@ -179,9 +192,28 @@ module Kelvath
         Metamodel::Column.nested(model, table.id).map { |column, _| row_of(column, tags[column.id], platform) }
       end
 
+      # What a person decided of a column, by the ledger's columns.
+      def decided(column, platform)
+        found = marks&.of(column)
+        return found && found.to_h { |field, value| [ field.to_s, derived_text(column, field, value, platform) ] } if
+          marks.nil? || found
+
+        { "name" => nil } if marks.decided?(column)
+      end
+
+      def derived_text(column, field, value, platform)
+        case column.class.fetch_field(field).type
+        when :native_type then platform.write_type(value)
+        when :flag then value ? "yes" : "no"
+        when :expression then Metamodel::Expression.written(value) { |id| model[id]&.name.to_s }
+        else value.to_s
+        end
+      end
+
       def row_of(column, tags, platform)
-        Row.new(id: column.id, editable: true,
-                cells: { "name" => column.name, "native_type" => platform.write_type(column.native_type),
+        Row.new(id: column.id, editable: true, decided: decided(column, platform),
+                cells: { "name" => column.name, **other_cell { @names.of(column) },
+                         "native_type" => platform.write_type(column.native_type),
                          "mandatory" => yes(column.mandatory), "identity" => yes(column.identity),
                          "default_value" => column.default_value, "keys" => tags.join(" "), "comment" => column.comment,
                          **custom_cells(column.id) })

@@ -75,6 +75,16 @@ module Kelvath
         "#{Inflection.article(super_name).capitalize} #{super_name} #{verb} #{listed(names)}#{tail}."
       end
 
+      # "Of Passenger and Deckhand, each Locker has at most one."
+      def arc(model, arc)
+        names = arc.relationship_ids.filter_map { |id| model[id] }.map do |link|
+          side = link.from_id == arc.parent_id ? :to_id : :from_id
+          link.role_name.empty? ? model[link[side]]&.name.to_s : link.role_name
+        end
+        "Of #{names[0..-2].join(', ')} and #{names.last}, each #{model.fetch(arc.parent_id).name} has " \
+          "#{arc.mandatory ? 'exactly' : 'at most'} one."
+      end
+
       # "a Car, a Lorry or a Coach"
       def listed(names) = names.size < 2 ? names.first.to_s : "#{names[0..-2].join(', ')} or #{names.last}"
     end

@@ -148,6 +148,20 @@ module Kelvath
       field :position, :number, internal: true, compared: false
     end
 
+    # A row that a table begins with. content: the names of its columns and its values, as they stand after INSERT INTO
+    # and the table's name.
+    class Row < Element
+      within :table
+      listed
+      field :content, :expression, label: "Columns and values"
+      field :source_id, :name, internal: true, compared: false
+      field :position, :number, internal: true, compared: false
+
+      def name = ""
+
+      def label(model) = Metamodel.quoted(Expression.written(content) { |id| model[id]&.name.to_s })
+    end
+
     # A further part of a table's statement that Kelvath does not take apart, kept as text: an exclusion constraint.
     class Clause < Element
       within :table

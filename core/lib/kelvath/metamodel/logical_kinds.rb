@@ -57,6 +57,7 @@ module Kelvath
       field :status, :choice, values: [ "", "draft", "in review", "agreed", "in use", "retired" ]
       field :notation, :name, label: "Notation of new diagrams"
       field :platform, :name, label: "Platform of new designs"
+      field :house_columns, :text, label: "Columns that every table gets"
       field :lexicon, :name, internal: true
       field :lexicon_version, :integer, internal: true
       field :rulebook, :name, internal: true
@@ -229,6 +230,49 @@ module Kelvath
       field :discriminator_id, :reference, to: :attribute
 
       def card_ids(_model) = [ parent_id, *subtype_ids ]
+    end
+
+    # Relationships of one entity of which an occurrence has one at most; mandatory: exactly one.
+    class Arc < Element
+      within :entity
+      listed
+      def self.title = "exclusive arc"
+      field :name, :name
+      field :relationship_ids, :references, to: :relationship, gone: :remove_empty, label: "Relationships"
+      field :mandatory, :flag
+
+      # "Ticket or Booked Vehicle"
+      def label(model)
+        return name unless name.empty?
+
+        relationship_ids.filter_map { |id| model[id] }.map { |link|
+          model[link.from_id == parent_id ? link.to_id : link.from_id]&.name
+        }.compact.join(" or ")
+      end
+    end
+
+    # A rule of the type table: what a logical type, a domain or one attribute is in designs for a platform, or in one
+    # design. becomes: as the platform writes it; %l is the length, %p the precision, %s the scale.
+    class TypeRule < Element
+      side :house
+      listed
+      standard
+      field :platform, :name
+      field :design_id, :reference, to: :design, label: "Of one design"
+      field :type, :choice, values: LOGICAL_TYPES
+      field :domain_id, :reference, to: :domain
+      field :attribute_id, :reference, to: :attribute, label: "One attribute"
+      field :becomes, :name, label: "Type in the design"
+
+      def label(model) = "#{about(model)} in #{model[design_id]&.name || platform}"
+
+      # What it is about: "Vessel.Name", "Money Amount", "long text".
+      def about(model)
+        attribute = model[attribute_id]
+        return [ model[attribute.parent_id]&.name, attribute.name ].compact.join(".") if attribute
+
+        model[domain_id]&.name || type.tr("_", " ")
+      end
     end
 
     # A sentence that could not be read, kept where it was written until somebody mends it.

@@ -61,6 +61,8 @@ module Kelvath
       field :passes_on, :flag, label: "May pass them on"
       field :position, :number, internal: true, compared: false
 
+      def name = ""
+
       # "select, insert on vessel"
       def label(model) = "#{privileges.join(', ')} on #{model[on_id]&.label(model)}"
     end

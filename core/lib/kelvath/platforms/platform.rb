@@ -31,6 +31,7 @@ module Kelvath
       TYPE_MODIFIERS = [].freeze # words beside a type's base, as in "int unsigned"
       ANY_TYPE = false # is every word a type?
       DATA_TYPES = [].freeze
+      ENUMERATION = nil # the type that lists the texts it takes, where there is one
       QUOTES = %w[" "].freeze # around names
       BATCH_END = nil # the line between batches, where there are any
       ALONE = [].freeze # kinds of statements that stand in a batch of their own

@@ -18,6 +18,11 @@ module Kelvath
         known.find { |text| type_fault(read_type(text)).nil? } || known.last
       end
 
+      # The type, as text, of columns that take these texts only; nil where there is none that lists them itself.
+      def enumerated_type(values)
+        self.class::ENUMERATION&.then { |name| "#{name}(#{values.map { |value| literal(value) }.join(', ')})" }
+      end
+
       # The type of a number that the database gives.
       def identity_type = "integer"
 

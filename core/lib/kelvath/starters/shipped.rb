@@ -42,6 +42,7 @@ module Kelvath
           definition: "For facts and dimensions: surrogate keys and additive measures as domains, tags that tell " \
                       "facts from dimensions, load and source kept with every entity.",
           notation: "idef1x", platform: "postgresql", domains: COMMON.merge(WAREHOUSE),
+          house_columns: "Loaded At: Moment, mandatory, default current_timestamp\nSource System: Name",
           tags: { "Fact" => "clay", "Dimension" => "sky", "Bridge" => "lilac" }, coloured_by: "tag",
           custom: [ [ "Source system", "entity", "text" ], [ "Loaded", "entity", "one of", %w[hourly nightly weekly] ],
                     [ "Grain", "entity", "text" ] ],
@@ -66,11 +67,11 @@ module Kelvath
 
       # A Starter from one of the lists. Its ids are made from its key, so that they are always the same.
       def build(key, name:, definition:, notation:, platform:, domains:, diagrams:, tags: {}, custom: [],
-                coloured_by: "nothing", indexes_shown: false)
+                coloured_by: "nothing", indexes_shown: false, house_columns: "")
         number = 0
         ids = Object.new.tap { |source| source.define_singleton_method(:next) { format("%s%05d", key, number += 1) } }
         draft = Draft.new(Model::EMPTY, ids:)
-        draft.add(:header, name:, definition:, notation:, platform:)
+        draft.add(:header, name:, definition:, notation:, platform:, house_columns:)
         domains.each { |title, content| add_domain(draft, title, *content) }
         tags.each { |title, colour| draft.add(:tag, name: title, colour:) }
         custom.each_with_index do |(title, of, type, choices), index|

@@ -6,8 +6,10 @@ module Kelvath
       # Gives what would be derived the ids that the design has for it already. What was derived has them by itself;
       # what came from a database is found by its source, then by the columns it is over, then by its name.
       class Matching
-        # known: { id => Element } of the design and of its base; fresh: Elements, parents first.
-        def initialize(known, fresh)
+        # known: { id => Element } of the design and of its base; fresh: Elements, parents first. every: match also what
+        # is never derived, such as views, by its name.
+        def initialize(known, fresh, every: false)
+          @every = every
           @known = known
           @fresh = fresh
           @ids = {} # { id of what would be derived => id it has in the design }
@@ -28,7 +30,7 @@ module Kelvath
         def match
           fresh_ids = @fresh.to_set(&:id)
           @open = @known.each_value.select do |each|
-            each.class.fields.key?(:source_id) && !fresh_ids.include?(each.id)
+            (@every || each.class.fields.key?(:source_id)) && !fresh_ids.include?(each.id)
           end
           return if @open.empty?
 
@@ -51,7 +53,7 @@ module Kelvath
           key = [ fresh.kind, id(fresh.parent_id), fresh.source_id, fresh.kind == :key && fresh.primary ]
           @sources ||= index { |each|
             [ each.kind, each.parent_id, each.source_id, each.kind == :key && each.primary ] unless
-              each.source_id.to_s.empty?
+              each.values[:source_id].to_s.empty?
           }
           free(@sources[key])
         end
@@ -66,7 +68,11 @@ module Kelvath
         end
 
         def by_name(fresh)
-          @names ||= index { |each| [ each.kind, each.parent_id, each.name.downcase ] }
+          return unless fresh.class.fields.key?(:name) # rows have none
+
+          @names ||= index { |each|
+            [ each.kind, each.parent_id, each.name.downcase ] if each.class.fields.key?(:name)
+          }
           free(@names[[ fresh.kind, id(fresh.parent_id), fresh.name.downcase ]])
         end
 

@@ -9,38 +9,42 @@ module Kelvath
       # core: the part of the card that lines reach, { left:, right:, top:, bottom: } from its upper left
       # corner, top_left: where those from above may begin; nil if it is all of it; ink: its shapes, from
       # its upper left corner; far: the name for looking from far away, [[line, …], size].
-      Card = Struct.new(:kind, :title, :lines, :rows, :width, :height, :key_rows, :core, :ink, :far, keyword_init: true)
+      # decided: is something of it as a person decided by hand?
+      Card = Struct.new(:kind, :title, :lines, :rows, :width, :height, :key_rows, :core, :ink, :far, :decided,
+                        keyword_init: true)
       # tag: "PK", "AK1", "FK" or several; detail: the type; optional: may be empty.
-      Row = Struct.new(:tag, :text, :detail, :optional, :id, keyword_init: true)
+      Row = Struct.new(:tag, :text, :detail, :optional, :id, :decided, keyword_init: true)
 
       FAR = 24 # size of names seen from far away, the same on all cards
       WITHIN = "\u00A0\u00A0\u00A0" # before a column within a column, for each step
       LONGEST = 200 # characters of a text on a card: more than the widest one shows
       LONGEST_DEFINITION = 600 # the same in the lines of a definition
 
-      # style: a Style, or a stage's name for its usual one.
-      def initialize(model, style)
+      # style: a Style, or a stage's name for its usual one; decided, names: as Scene.of takes them.
+      def initialize(model, style, decided: nil, names: nil)
+        @names = names
         @model = model
+        @decided = decided
         @style = style.is_a?(Style) ? style : Style.of(Metamodel::Diagram.new(id: "usual", stage: style))
         @keys = Logical::KeyMigration.of(model)
         @notation = Notations.fetch(@style.notation)
       end
 
-      # The Card of an entity or table; at least so wide, if that is said.
-      def card(element, width: nil)
-        card = measured(element, width:)
+      # The Card of an entity or table; at least so wide and at most so wide, if that is said.
+      def card(element, width: nil, most: nil)
+        card = measured(element, width:, most:)
         notation = Notations.for_card(card.kind, @notation)
         card.rows = notation.fitted_rows(card)
         card.ink = notation.draw(card)
-        card.far = far(element.name, card.width, card.height)
+        card.far = far(@names&.of(element) || element.name, card.width, card.height)
         card.freeze
       end
 
       # The same without its ink, for who only wants to know how large it is.
-      def measured(element, width: nil)
+      def measured(element, width: nil, most: nil)
         card = element.kind == :table ? table_card(element) : entity_card(element)
         card.width = width.to_f
-        Notations.for_card(card.kind, @notation).measure(card)
+        Notations.for_card(card.kind, @notation).measure(card, most:)
         card
       end
 
@@ -49,7 +53,7 @@ module Kelvath
       def entity_card(entity)
         rows = @style.rows? ? entity_rows(entity) : []
         lines = @style.definitions? ? [ entity.definition[0, LONGEST_DEFINITION] ] : []
-        Card.new(kind: entity_kind(entity), title: cut(entity.name), lines:, rows:,
+        Card.new(kind: entity_kind(entity), title: cut(@names&.of(entity) || entity.name), lines:, rows:,
                  key_rows: rows.count { |row| row.tag.start_with?("PK") })
       end
 
@@ -57,9 +61,13 @@ module Kelvath
         tags = alternate_tags(entity.id)
         held = @keys.held(entity.id).select { |each| shown?(each, tags) }
         keys, others = held.partition(&:primary)
-        (keys + others).map { |each| Row.new(tag: tag(each, tags), text: cut(each.name), detail: cut(detail(each)),
-                                             optional: !each.mandatory, id: each.id) }
+        (keys + others).map do |each|
+          Row.new(tag: tag(each, tags), text: cut(held_name(entity, each)), detail: cut(detail(each)),
+                  optional: !each.mandatory, id: each.id)
+        end
       end
+
+      def held_name(entity, held) = @names ? @names.held(entity.id, held) : held.name
 
       def shown?(held, tags)
         return false if held.migrated? && !@style.migrated
@@ -89,15 +97,16 @@ module Kelvath
         platform = Platforms.of(@model, table)
         rows = columns.map { |column, depth| column_row(column, depth, tags.fetch(column.id, []), platform) }
         rows += index_rows(table) if @style.indexes
-        Card.new(kind: :table, title: cut(table.label(@model)),
+        Card.new(kind: :table, title: cut(@names&.of(table) || table.label(@model)),
+                 decided: @decided&.table?(table, @model),
                  lines: @style.definitions? ? [ table.comment[0, LONGEST_DEFINITION] ] : [], rows:, key_rows: 0)
       end
 
       def column_row(column, depth, tags, platform)
         type = platform.write_type(column.native_type) if @style.types
         detail = [ type, ("null" if @style.optional && !column.mandatory) ].compact.join(" ")
-        Row.new(tag: tags.join(" "), text: cut("#{WITHIN * depth}#{column.name}"), detail: cut(detail),
-                optional: !column.mandatory, id: column.id)
+        Row.new(tag: tags.join(" "), text: cut("#{WITHIN * depth}#{@names&.of(column) || column.name}"),
+                detail: cut(detail), optional: !column.mandatory, id: column.id, decided: @decided&.decided?(column))
       end
 
       def index_rows(table)
@@ -106,7 +115,7 @@ module Kelvath
           on = index.expression.empty? ? index.column_ids.filter_map { |id| names[id] }.join(", ") :
                  Ddl::Names.text(@model, index, :expression)
           Row.new(tag: index.unique ? "UX" : "IX", text: cut(index.name), detail: cut(on), optional: false,
-                  id: index.id)
+                  id: index.id, decided: @decided&.decided?(index))
         end
       end
 

@@ -97,7 +97,14 @@ module Kelvath
                                                         @scene.links.values.select { |link| link.kind == :foreign_key })
         end
 
-        found + colours
+        found + decided(tables) + colours
+      end
+
+      def decided(tables)
+        return [] unless tables.any? { |card| card.decided || card.rows.any?(&:decided) }
+
+        mark = Ink.lines(:card_decided, [ [ 24, 10 ], [ 28, 6 ], [ 32, 10 ], [ 28, 14 ] ], closed: true)
+        [ Notations::Notation::Entry.new([ mark ], "decided by hand") ]
       end
 
       def colours

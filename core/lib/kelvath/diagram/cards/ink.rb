@@ -20,6 +20,7 @@ module Kelvath
         spine_hatch: { stroke: :ink, width: 1.2 },
         card_title: { fill: :ink, size: 13, weight: 600 }, card_text: { fill: :ink, size: 12 },
         card_key: { fill: :ink, size: 12, underline: true }, card_line: { fill: :soft, size: 11.5 },
+        card_decided: { fill: :sea },
         card_detail: { fill: :soft, size: 11 }, card_tag: { fill: :soft, size: 9.5, weight: 600 },
         line: { stroke: :ink, width: 1.1 }, line_open: { stroke: :ink, width: 1.1, dash: [ 5, 4 ] },
         line_mark: { stroke: :ink, width: 1.2 }, line_ring: { fill: :paper, stroke: :ink, width: 1.2 },

@@ -5,7 +5,7 @@ module Kelvath
     # What the names of colours look like on paper.
     module Palette
       INKS = { paper: "#f6f3ec", card: "#fffdf8", ink: "#1d2a35", soft: "#5b6770", hairline: "#d8d1c3",
-               wash: "#ece7db" }.freeze
+               wash: "#ece7db", sea: "#0e6e77" }.freeze
       # A person's colours: by day, by night. All keep text readable.
       TINTS = {
         "sand" => %w[#efe0bf #463d26], "straw" => %w[#f6eec0 #444022], "sage" => %w[#dfe8cf #2f3f2a],

@@ -18,7 +18,7 @@ module Kelvath
         def label(_link) = nil
 
         # A rectangle with the name; attributes as ovals to the right of it, on stalks.
-        def measure(card)
+        def measure(card, most: nil)
           title_width = title_font.width(card.title, TITLE_SIZE) + 28
           card.lines = card.lines.flat_map do |text|
             text_font.wrap(text, 11.5, [ title_width, DEFINED_WIDTH ].max - 20, most: MOST_LINES)

@@ -24,9 +24,10 @@ module Kelvath
         # What a person calls it.
         def title = raise(NotImplementedError)
 
-        # Sets width, height and core of a card that has its contents and its least width.
-        def measure(card)
-          card.width = [ card.width, usual_width(card) ].max.ceil
+        # Sets width, height and core of a card that has its contents and its least width. most: the greatest width it
+        # may have, if there is one.
+        def measure(card, most: nil)
+          card.width = [ card.width, [ usual_width(card), most ].compact.min ].max.ceil
           card.lines = card.lines.flat_map do |text|
             text_font.wrap(text, 11.5, card.width - left - PADDING, most: MOST_LINES)
           end
@@ -118,10 +119,16 @@ module Kelvath
           [ *title_text(card), *lines, *rows ]
         end
 
-        def title_text(card) = [ ink.text(:card_title, left, 19, card.title) ]
+        def title_text(card) = [ ink.text(:card_title, left, 19, card.title), *decided(card, 15) ]
+
+        # The mark of what was decided by hand, before what is written at that height.
+        def decided(what, y)
+          what.decided ? [ ink.lines(:card_decided, [ [ 2, y ], [ 4.5, y - 2.5 ], [ 7, y ], [ 4.5, y + 2.5 ] ],
+                                     closed: true) ] : []
+        end
 
         def row_texts(card, row, y)
-          [ (ink.text(:card_tag, left, y - 1, row.tag) unless row.tag.empty?),
+          [ *decided(row, y - 4), (ink.text(:card_tag, left, y - 1, row.tag) unless row.tag.empty?),
             ink.text(:card_text, left + tag_width, y, row.text),
             (ink.text(:card_detail, card.width - PADDING, y, row.detail, :end) unless row.detail.empty?) ].compact
         end

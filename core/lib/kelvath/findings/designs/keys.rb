@@ -56,6 +56,40 @@ module Kelvath
       end
     end
 
+    # A primary key that should be a number, as the design chooses its keys, and is not numbered by the database.
+    class NumberingMissing < TableCheck
+      holds "Where the design chooses numbered keys, the database gives the numbers."
+      heeds :entity, :attribute, :identifier, :relationship, :subtype_group
+
+      private
+
+      def about(table)
+        key = parts(table, :key).find(&:primary)
+        return [] if key.nil? || table.outside || !platform.supports?(:identity) || !numbered?(table)
+
+        columns = key.column_ids.map { |id| model[id] }
+        return [] if columns.one? && (columns.first.identity || !columns.first.default_value.empty?)
+
+        [ finding(table, "#{capital(title(table))} is to have a numbered key; its primary key " \
+                         "(#{names(key.column_ids)}) is not numbered.", numbering(columns)) ]
+      end
+
+      def numbering(columns)
+        return unless columns.one? && platform.logical_type(columns.first.native_type)[:type].end_with?("integer")
+
+        fix("Let the database number “#{columns.first.name}”") { |draft| draft.set(columns.first.id, identity: true) }
+      end
+
+      # Would its key be a number?
+      def numbered?(table)
+        shape = Derivation::Shaping.of(model, model.ancestors(table).last).model
+        return false unless shape.of_kind(table.source_id, :entity)
+
+        keys = Logical::KeyMigration.of(shape, surrogates: true).primary(table.source_id)
+        keys.one? && keys.first.surrogate?
+      end
+    end
+
     # Columns of a foreign key that cannot hold what they refer to.
     class ForeignKeyTypesDiffer < TableCheck
       holds "A foreign key's columns have the types of those they refer to."

@@ -13,7 +13,7 @@ module Kelvath
         @design = design
         @platform = Platforms.of(model, design)
         @model = model
-        @prepared = Logical::Preparation.of(model).model
+        @prepared = Derivation::Shaping.of(model, design).model
         @wanted = Wanted.new(@prepared, standard, @platform)
         @keys = Logical::KeyMigration.of(@prepared, surrogates: true)
         @held = {}
@@ -21,8 +21,8 @@ module Kelvath
 
       # Translation of a table's name, nil without a counterpart.
       def table(table)
-        entity = @prepared[table.source_id]
-        @wanted.table(entity) if entity&.kind == :entity
+        source = @prepared[table.source_id]
+        @wanted.table(source) if %i[entity domain].include?(source&.kind)
       end
 
       # Translation of a column's name, nil without a counterpart.

@@ -29,6 +29,7 @@ module Kelvath
       ACTIONS = [ "no action", "restrict", "cascade", "set null" ].freeze
       OPTIONS = (Options::COMMON + Options::OWN).freeze
       DATA_TYPES = (DataTypes::ALL + DataTypes::OWN).freeze
+      ENUMERATION = "enum"
       TYPE_MODIFIERS = %w[unsigned zerofill signed].freeze
       TYPES = superclass::TYPES.merge(
         "" => "longtext", "text" => [ "varchar(%l)", "longtext" ],
