@@ -41,7 +41,8 @@ module LedgersHelper
     seen = inherited ? "" : ERB::Util.html_escape(row.cells[column.name].to_s)
     cell << %( data-kind="#{column.kind}" data-seen="#{seen}" tabindex="-1")
     marks = [ ("computed" if computed), ("cell-wrong" if error), ("inherited" if inherited),
-              ("decided" if row.decided&.key?(column.name)) ].compact
+              ("decided" if row.decided&.key?(column.name)),
+              ("within-#{row.depth.clamp(1, 4)}" if row.depth.to_i.positive? && column.name == "name") ].compact
     cell << %( class="#{marks.join(' ')}") if marks.any?
     cell << %( data-fixed aria-readonly="true") if computed
     cell << %( aria-invalid="true") if error

@@ -103,6 +103,88 @@ headers: HX
     assert_select "input[type=radio][value=none][checked]"
   end
 
+  test "the type table is ruled for one design or for all of a platform, and a wrong rule is told beside it" do
+    path = model_design_type_rules_path(@stored, @design.id)
+    { { about: "Reference", becomes: "wibble" } => /no type “wibble”/,
+      { about: "Nothing", becomes: "text" } => /neither a type of the logical side/ }.each do |given, words|
+      post path, params: given
+      assert_response :unprocessable_entity
+      assert_select "#types [role=alert]", text: words
+    end
+    post path, params: { about: "Vessel.Name", becomes: "xml" }
+    post path, params: { about: "long text", becomes: "varchar(4000)", everywhere: "1" }
+    follow_redirect!
+    assert_select "#types tr", text: /Vessel\.Name.*xml.*a rule of this design/m
+    assert_select "#types tr", text: /Note.*varchar\(4000\).*the rule for long text/m
+    get model_design_rederivation_path(@stored, @design.id)
+    assert_match(/becomes “xml”/, response.body)
+    get model_findings_path(@stored, stage: "physical", design: @design.id)
+    assert_select "button", text: /PostgreSQL is behind its logical side: \d things would change/
+    assert_select "a[href='#{model_design_rederivation_path(@stored, @design.id)}']", text: "Derive again"
+    rule = now.all(:type_rule).find(&:design_id)
+    delete model_design_type_rule_path(@stored, @design.id, rule.id)
+    refute now.key?(rule.id)
+  end
+
+  test "subtypes are chosen group by group, and lookup tables come with their rows" do
+    groups = now.all(:subtype_group)
+    patch model_design_choices_path(@stored, @design.id),
+          params: { chosen_of: { "allowed values" => "lookup tables" },
+                    each_of: { groups.first.id => "one table", groups.last.id => "each", "gone" => "leaves" } }
+    post model_design_rederivation_path(@stored, @design.id)
+    assert_nil table("car")
+    assert table("engineer")
+    get model_element_path(@stored, table("fare_band").id)
+    assert_match(/INSERT INTO fare_band \(value\) VALUES \(&#39;peak&#39;\)/, response.body)
+    add("row", table("fare_band"), "'night'")
+    assert_includes now.children(table("fare_band").id, :row).map { |each|
+ each.label(now) }, "“(value) VALUES ('night')”"
+    get model_design_choices_path(@stored, @design.id)
+    assert_select "select option[selected]", text: /one table for all/
+  end
+
+  test "two designs are laid side by side" do
+    get model_design_comparison_path(@stored, @design.id)
+    assert_select "p", text: /no other design/
+    post model_designs_path(@stored), params: { platform: "mariadb" }
+    patch model_element_path(@stored, column("vessel", "name").id),
+          params: { field: "native_type", value: "text" }, headers: HX
+    get model_design_comparison_path(@stored, @design.id)
+    assert_select "tr", text: /column name: type\s*text\s*varchar\(60\)/
+  end
+
+  test "names of the other side are shown wherever elements are named, until that is switched off" do
+    get model_ledger_path(@stored, "logical")
+    assert_select "#contents", text: /Vessel Class/
+    patch other_names_path
+    get model_ledger_path(@stored, "logical")
+    assert_select "#contents button", text: "vessel_class"
+    assert_match(%r{data-column="other_name"[^>]*>berth_number</td>}, response.body)
+    get model_findings_path(@stored, stage: "physical", design: @design.id)
+    assert_response :success
+    patch model_element_path(@stored, now.all(:entity).find { |each| each.name == "Buoy" || each.name == "Vessel" }.id),
+          params: { field: "name", value: "Ship", diagram_id: now.all(:diagram).find { |each|
+            each.stage == "logical"
+          }.id }, headers: HX
+    assert_match(/ship/, response.body)
+    patch other_names_path
+    get model_ledger_path(@stored, "logical")
+    assert_select "#contents button", text: "Vessel Class"
+    assert_select "td[data-column=other_name]", count: 0
+  end
+
+  test "what was decided is marked in ledgers and told in Particulars" do
+    patch model_element_path(@stored, column("berth", "length").id),
+          params: { field: "native_type", value: "real" }, headers: HX
+    get model_ledger_path(@stored, @design.id)
+    assert_select "td.decided[data-column=native_type][title='Decided by hand; derived as “numeric(6,2)”']",
+text: "real"
+    get model_element_path(@stored, column("berth", "length").id)
+    assert_select "section", text: /Decided by hand\s+Type derived as numeric\(6,2\)/
+    get model_diagram_path(@stored, now.all(:diagram).find { |each| each.design_id == @design.id }.id)
+    assert_select ".ink-card_decided", minimum: 1
+  end
+
   test "a design is converted to another platform, and what has no counterpart is told before" do
     patch model_element_path(@stored, table("vessel").id), headers: HX,
           params: { field: "options", option: "unlogged", value: "yes" }

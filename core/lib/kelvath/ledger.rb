@@ -10,7 +10,8 @@ module Kelvath
     # from; tag: how the element is to be named in an address.
     # inherited: { column name => whose value it is }, of cells that the element does not say itself.
     # decided: { column name => text as it was derived }, of cells that a person decided; nil of what is there by hand.
-    Row = Struct.new(:id, :cells, :editable, :origin, :inherited, :decided, keyword_init: true)
+    # depth: how many columns it is within.
+    Row = Struct.new(:id, :cells, :editable, :origin, :inherited, :decided, :depth, keyword_init: true)
     # id: of the element whose members are the rows, or "rows-3" for a stretch of an ungrouped ledger.
     Group = Struct.new(:id, :title, :parent_id, :rows, keyword_init: true)
     # How a person looks at a ledger. columns: names in order, nil for all; sort: a column's name, with

@@ -28,7 +28,7 @@ class AgainAtRandomTest < CoreTest
 
     def upstream(times)
       times.times { send(pick(%i[add_attribute remove_attribute rename_attribute retype_attribute rename_entity
-                                 remove_entity add_entity add_relationship demand])) }
+                                 remove_entity add_entity add_relationship demand choose])) }
       @draft.change_set
     end
 
@@ -77,6 +77,14 @@ class AgainAtRandomTest < CoreTest
     def demand = some(attributes)&.then { |each| @draft.set(each.id, mandatory: !each.mandatory) }
     def rename_entity = some(entities)&.then { |each| @draft.set(each.id, name: word) }
     def remove_entity = some(@random.rand < 0.3 ? entities : [])&.then { |each| @draft.remove(each.id) }
+    def choose
+      group = some(model.all(:subtype_group))
+      given = pick([ { "numbered keys" => "composed" }, { "allowed values" => "lookup tables" },
+                     { "order" => "mandatory first" }, { "columns" => "Seen At: timestamp" },
+                     ({ "subtypes" => "#{group.id} #{pick([ 'one table', 'leaves' ])}" } if group) ].compact)
+      @draft.set(@design_id, choices: model.fetch(@design_id).choices.merge(given))
+    end
+
     def add_entity = @draft.add(:entity, name: word)
     def add_relationship = some(entities)&.then { |each|
       @draft.add(:relationship, from_id: each.id, to_id: pick(entities).id, from_least: 1, from_most: 1, phrase: "see")
@@ -101,6 +109,7 @@ class AgainAtRandomTest < CoreTest
     by_hand = Hands.new(model, design_id, random).by_hand(25)
     model = by_hand.apply(model)
     before = decisions(model, design_id, base)
+    assert_marked(before, model, design_id, base, place)
     model = Hands.new(model, design_id, random).upstream(25).apply(model)
     merge = Derivation.again(model, design_id, base:)
     settled = merge.conflicts.to_h { |each| [ each.key, random.rand < 0.5 ? :mine : :theirs ] }
@@ -116,6 +125,14 @@ class AgainAtRandomTest < CoreTest
   def decisions(model, design_id, base)
     Derivation::Again::Decisions.new(Derivation::Again::Parts.of(model, design_id),
                                      base.elements.to_h { |each| [ each.id, each ] }).all
+  end
+
+  # The marks at a glance tell of each element what the full account does.
+  def assert_marked(decisions, model, design_id, base, place)
+    marks = Derivation::Again::Marks.new("", base.elements.to_h { |each| [ each.id, each ] })
+    told = decisions.select { |each| %i[changed added].include?(each.way) }.to_set { |each| each.element.id }
+    seen = model.children(design_id, :table).flat_map { |table| [ table, *model.children(table.id, :column) ] }
+    assert_equal seen.select { |each| told.include?(each.id) }, seen.select { |each| marks.decided?(each) }, place
   end
 
   # Ids of all that a settled conflict gave away: what went, and what hung on it.

@@ -3,6 +3,27 @@
 require "core_test_helper"
 
 class TablesTest < CoreTest
+  # [typed] => content; what is wrong with others.
+  ROWS = { "'peak', 'In summer'" => "(code, meaning) VALUES ('peak', 'In summer')", "f(1, 2)" => "(code) VALUES (f(1, 2))",
+           "(meaning) values ('x')" => "(meaning) values ('x')" }.freeze
+
+  def test_a_row_is_typed_as_its_values_or_as_sql
+    draft = Draft.new(Model::EMPTY, ids:)
+    design = draft.add(:design, name: "D", platform: "postgresql")
+    table = Editing::Tables.add(draft, design.id, "fare_band")
+    [ "code* varchar(9)", "meaning text" ].each { |line| Editing::Tables.add_column(draft, table.id, line) }
+    ROWS.each do |typed, content|
+      row = Editing::Tables.add_row(draft, table.id, typed)
+      assert_equal content, Ddl::Names.text(draft.model, row, :content)
+    end
+    renamed = draft.model.children(table.id, :column).first
+    draft.set(renamed.id, name: "band")
+    assert_includes Ddl.script(draft.model, design.id).text, "INSERT INTO fare_band (band, meaning) VALUES ('peak', "
+    { "'a', 'b', 'c'" => /2 columns; these are 3 values/, "'a" => /quotation mark that is not closed/,
+      "(a) values (1); drop table x" => /more than one statement/ }.each do |typed, words|
+      assert_match words, assert_raises(InvalidValue) { Editing::Tables.add_row(draft, table.id, typed) }.message
+    end
+  end
   def setup
     @draft = Draft.new(Model::EMPTY, ids:)
     @design = @draft.add(:design, name: "P", platform: "postgresql")

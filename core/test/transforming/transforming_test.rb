@@ -19,6 +19,24 @@ class TransformingTest < CoreTest
       flunk("no #{owner} · #{name}")
   end
 
+  def test_relationships_that_exclude_each_other
+    source = model("Each Passenger may take many Lockers.", "Each Deckhand may take many Lockers.",
+                   "Passenger" => [ "Number: integer: *" ], "Deckhand" => [ "Code: text(3): *" ])
+    links = source.all(:relationship).map(&:id)
+    after = transform("exclude", source, with: links, mandatory: "yes")
+    arc = after.all(:arc).first
+    assert_equal "Of Passenger and Deckhand, each Locker has exactly one.", Logical::Sentences.arc(after, arc)
+    assert_equal %w[no no], held_names(after, "Locker").map { |name| name.include?("*") ? "yes" : "no" }
+    assert_match(/CASE WHEN passenger_number IS NULL THEN 0 .+ = 1\)/, script(after, "oracle"))
+    boxes = after.all(:entity).to_h { |each| [ each.id, each ] }
+    assert_equal [ "take {xor}" ], Diagram::Links.new(after, boxes).all.map(&:label).uniq
+    identifying = Draft.change(source, ids:) { |draft| draft.set(links.first, identifying: true) }.apply(source)
+    assert_match(/is identifying/, assert_raises(InvalidValue) {
+      transform("exclude", identifying, with: links)
+    }.message)
+    assert_empty Transforming.offers(ferries, [ ferries.all(:relationship).first.id ]).map(&:key) & [ "exclude" ]
+  end
+
   def test_resolving_many_to_many
     link = ferries.all(:relationship).find { |each| each.phrase == "maintain" }
     carrying = Draft.new(ferries, ids:).tap { |draft|

@@ -189,7 +189,7 @@ module Kelvath
 
       def rows_of(table, tags)
         platform = Platforms.of(model, table)
-        Metamodel::Column.nested(model, table.id).map { |column, _| row_of(column, tags[column.id], platform) }
+        Metamodel::Column.nested(model, table.id).map { |column, depth| row_of(column, depth, tags[column.id], platform) }
       end
 
       # What a person decided of a column, by the ledger's columns.
@@ -210,8 +210,8 @@ module Kelvath
         end
       end
 
-      def row_of(column, tags, platform)
-        Row.new(id: column.id, editable: true, decided: decided(column, platform),
+      def row_of(column, depth, tags, platform)
+        Row.new(id: column.id, depth:, editable: true, decided: decided(column, platform),
                 cells: { "name" => column.name, **other_cell { @names.of(column) },
                          "native_type" => platform.write_type(column.native_type),
                          "mandatory" => yes(column.mandatory), "identity" => yes(column.identity),
