@@ -22,6 +22,8 @@ module Kelvath
         return set_type(model, element, value, raw, seen, ids)
       end
 
+      return Enumerations.rename(model, element, value, seen, ids) if element.kind == :enumeration && field.name == :name
+
       known = seen.nil? ? {} : { field.name => read(model, element, field, seen, as_written: true) }
       ChangeSet.set(element, seen: known, field.name => value)
     end
@@ -98,6 +100,7 @@ require_relative "editing/relating"
 require_relative "editing/free_spots"
 require_relative "editing/diagrams"
 require_relative "editing/tables"
+require_relative "editing/enumerations"
 require_relative "editing/foreign_keys"
 require_relative "editing/type_rules"
 require_relative "editing/clips"

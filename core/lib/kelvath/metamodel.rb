@@ -19,7 +19,7 @@ module Kelvath
       Header, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, Arc, Domain,
       AllowedValue, SubjectArea, Tag, Word,
       UnreadSentence,
-      Design, Decision, Schema, Table, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
+      Design, Decision, Schema, Enumeration, Table, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
       Sequence, Routine, Trigger, Role, Grant,
       Diagram, DiagramNode, DiagramNote,
       CustomField, CustomValue, TypeRule, Aside, Note,

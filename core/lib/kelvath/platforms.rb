@@ -35,6 +35,18 @@ module Kelvath
       # The design that an element stands in, or is; nil for what stands in none.
       def design_of(model, element) = [ element, *model.ancestors(element) ].find { |each| each.kind == :design }
 
+      # The enumerated types of the design that an element stands in, by the names that columns have them by:
+      # { "crew.grade" => Enumeration }
+      def enumerations(model, element)
+        design = design_of(model, element) or return {}
+        model.memo_of([ :enumerations, design.id ], %i[design schema enumeration]) do
+          platform = of(model, design)
+          model.children(design.id, :enumeration).to_h do |each|
+            [ platform.name_parts(each, model).map { |part| platform.quote(part) }.join("."), each ]
+          end
+        end
+      end
+
       # The platform of that key. Raises UnknownName listing the known ones.
       def fetch(key)
         @all.fetch(key.to_s.downcase) do

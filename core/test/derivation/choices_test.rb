@@ -103,6 +103,22 @@ class ChoicesTest < CoreTest
                               .key?("enumerated types")
   end
 
+  def test_a_platform_with_types_of_its_own_gets_one_for_each_domain
+    choose(allowed_values: "enumerated types")
+    assert_includes script, "CREATE TYPE fare_band AS ENUM ('off-peak', 'standard', 'peak')"
+    assert_match(/\n  band fare_band NOT NULL/, script)
+    type = @model.all(:enumeration).find { |each| each.name == "fare_band" }
+    renamed = Editing.set(@model, type.id, "name", "Odd Band", ids:)
+    Invariants.check(renamed, renamed.apply(@model))
+    assert_match(/\n  band "Odd Band" NOT NULL/, Ddl.script(renamed.apply(@model), @id).text)
+    assert_empty Findings.of(renamed.apply(@model)).select { |each| each.check == Findings::NativeTypeUnknown }
+    to = Derivation::Conversion.new(@model, @id, platform: "sqlite", ids:)
+    assert_equal "varchar(8)", to.elements.find { |each| each.name == "band" }.then { |each|
+      Platforms.fetch("sqlite").write_type(each.native_type)
+    }
+    assert_includes to.remarks.join("\n"), "keeps no other values out than those of fare_band"
+  end
+
   # [what the rule is about, native type, where] => what columns become; the nearer rule counts.
   def test_rules_of_the_type_table_overrule_the_platforms_types
     ship = entity(@model, "Vessel")

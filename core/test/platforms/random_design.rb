@@ -25,6 +25,7 @@ class RandomDesign
     @design = @draft.add(:design, name: "Random", platform: @platform.key, version: @platform.version)
     @tables = []
     names = (NAMES + ODD).shuffle(random: @random)
+    @own_types = @platform.supports?(:enumerations) ? Array.new(rand(0..2)) { |number| own_type(names[7 + number]) } : []
     rand(2..4).times { |number| @tables << table(names[number], number) }
     view(names[6]) if chance(0.6)
     [ @draft.model, @design.id ]
@@ -54,6 +55,13 @@ class RandomDesign
     model.fetch(table.id)
   end
 
+  # The name of an enumerated type of the design, as columns have it.
+  def own_type(name)
+    @draft.add(:enumeration, parent_id: @design.id, name: "#{name} kind", comment: comment,
+                             value_texts: [ "it's", "two, three", "Ünï" ].first(rand(1..3)))
+    @platform.quote("#{name} kind")
+  end
+
   def read(text) = @platform.read_type(text)
 
   def key_column(table, facts)
@@ -63,7 +71,7 @@ class RandomDesign
   end
 
   def column(table, place, facts)
-    type = read(pick(@types.call(facts[:options])))
+    type = read(pick(@types.call(facts[:options]) + @own_types * 4))
     logical = @platform.logical_type(type)[:type]
     default = chance(0.3) && VALUES[logical] ? value(logical, type) : ""
     mandatory = chance(0.4)

@@ -57,7 +57,7 @@ module Kelvath
         case element.kind
         when :key, :foreign_key, :check, :index then nameless?(element) ? unnamed(element) : folded(element.name)
         when :identifier then names(element.member_ids).join(", ")
-        when :table, :view then placed(element)
+        when :table, :view, :enumeration then placed(element)
         else folded(element.label(@model).to_s)
         end
       end

@@ -13,6 +13,16 @@ module Kelvath
         @place = place
       end
 
+      # CREATE TYPE … AS ENUM, before the tables that have columns of it.
+      def enumerations
+        children(:enumeration).filter_map do |each|
+          next @writer.leave_out(nil, each) unless @platform.supports?(:enumerations)
+
+          values = each.value_texts.map { |text| @platform.literal(text) }
+          statement("enumerated type", each, "CREATE TYPE #{@place.(each)} AS ENUM (#{values.join(', ')})")
+        end
+      end
+
       # CREATE SEQUENCE (SQL:2016, 11.72), before the tables whose defaults may ask them.
       def sequences
         children(:sequence).filter_map do |sequence|

@@ -60,7 +60,7 @@ module Kelvath
       end
 
       def statements
-        schema_statements + programs.sequences + tables.map { |table| create_table(table) } +
+        schema_statements + programs.enumerations + programs.sequences + tables.map { |table| create_table(table) } +
           tables.flat_map { |table| late_foreign_keys(table) } +
           tables.flat_map { |table|
             known(:indexes, model.children(table.id, :index)).filter_map { |each| create_index(table, each) }
@@ -300,9 +300,16 @@ module Kelvath
       def comment_statements
         return [] unless platform.supports?(:comments)
 
-        schema_comments + tables.flat_map { |table| table_comments(table) } +
+        schema_comments + type_comments + tables.flat_map { |table| table_comments(table) } +
           Metamodel::Design.views(model, @design.id).reject { |view| view.comment.empty? }
                            .map { |view| comment_statement("#{view_words(view)} #{place(view)}", view) }
+      end
+
+      def type_comments
+        return [] unless platform.supports?(:enumerations)
+
+        model.children(@design.id, :enumeration).reject { |each| each.comment.empty? }
+             .map { |each| comment_statement("TYPE #{place(each)}", each) }
       end
 
       def schema_comments

@@ -93,7 +93,7 @@ module Kelvath
 
       # The values of a choice that a platform can follow: { value => what it means }
       def self.values(choice, platform)
-        platform.enumerated_type([ "" ]) ? choice.values : choice.values&.except("enumerated types")
+        platform.enumerated_type([ "" ]) || platform.supports?(:enumerations) ? choice.values : choice.values&.except("enumerated types")
       end
 
       def initialize(chosen)

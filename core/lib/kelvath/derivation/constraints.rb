@@ -94,10 +94,8 @@ module Kelvath
       # A foreign key to the table of its domain's values, for each of its own attributes that has one.
       def add_lookups
         @tables.keys.held(@entity.id).select { |held| held.own? && held.origin }.each do |held|
-          type = @tables.type_of(held)
-          domain = Logical::ValueType.chain(held.origin, @model).drop(1)
-                                     .find { |each| @model.children(each.id, :allowed_value).any? } or next
-          target, value = @lookups.table(domain, type)
+          domain = @tables.listing(held) or next
+          target, value = @lookups.table(domain, @tables.type_of(held))
           ids = [ column(held).id ]
           add(:foreign_key, "lookup of", ids, { "target" => target.name, "role" => target.name }, column_ids: ids,
               target_table_id: target.id, target_column_ids: [ value.id ], source_id: held.source_id)
@@ -128,15 +126,13 @@ module Kelvath
           value.empty? || !type.fits?(value)
         end
         range = ends.map { |value, sign| "#{name} #{sign} #{literal(value, type)}" }
-        values = listed?(type) ? type.allowed_values.map { |value| literal(value, type) } : []
+        values = listed? ? type.allowed_values.map { |value| literal(value, type) } : []
         { "allowed values" => ("#{name} IN (#{values.join(', ')})" if values.any?),
           "range" => (range.join(" AND ") if range.any?) }.compact
       end
 
       # Does a check list the allowed values, and nothing else does?
-      def listed?(type)
-        !@choices.lookups? && !(@choices.enumerated? && @platform.enumerated_type(type.allowed_values))
-      end
+      def listed? = !@choices.lookups? && !@tables.lists_values?
 
       # Of several relationships, a row has one at most: the foreign keys that have a value are counted.
       def add_arcs

@@ -6,7 +6,7 @@ module Kelvath
     # other has them. What has no counterpart is told, and left out or kept as text.
     class Conversion
       # The features that kinds of elements need.
-      NEEDS = { schema: :schemas, foreign_key: :foreign_keys, check: :checks, index: :indexes, sequence: :sequences,
+      NEEDS = { schema: :schemas, foreign_key: :foreign_keys, check: :checks, index: :indexes, sequence: :sequences, enumeration: :enumerations,
                 role: :roles, grant: :roles }.freeze
       AS_WRITTEN = %i[view routine trigger clause].freeze # whose SQL nobody translates
 
@@ -94,6 +94,9 @@ module Kelvath
       def type(element)
         return element.native_type if element.native_type == Metamodel::NativeType::NONE
 
+        enumeration = Platforms.enumerations(@model, element)[element.native_type["base"]]
+        return enumerated(element, enumeration) if enumeration
+
         logical = @from.logical_type(element.native_type)
         unless logical[:type].empty?
           return @to.read_type(@to.native_type(Logical::ValueType.new(
@@ -104,6 +107,19 @@ module Kelvath
         same = @to.read_type(@from.write_type(element.native_type))
         left_out(element, "may not know the type #{@from.write_type(element.native_type)}") if @to.type_fault(same)
         same
+      end
+
+      # A type of the design's own goes along, becomes the platform's, or a text that any value fits.
+      def enumerated(element, enumeration)
+        return element.native_type if @to.supports?(:enumerations)
+
+        own = @to.enumerated_type(enumeration.value_texts)
+        return @to.read_type(own) if own
+
+        left_out(element, "keeps no other values out than those of #{enumeration.name}; write a check")
+        @to.read_type(@to.native_type(Logical::ValueType.new(
+          name: "text", length: enumeration.value_texts.map(&:length).max
+        )))
       end
 
       # True and false, where one of the two has no such words.

@@ -20,6 +20,7 @@ module Kelvath
         @names = Naming::TakenNames.new
         @types = TypeTable.new(model, design, platform)
         @value_types = {}
+        @enumerations = {} # { domain's id => Enumeration }
         @tables = {}
         @columns = {}
         @elements = []
@@ -47,6 +48,15 @@ module Kelvath
 
       # The same attribute arrives in many tables; its type is worked out once.
       def type_of(held) = @value_types[held.origin&.id] ||= held.value_type(@model)
+
+      # The domain that lists the values of what is held, or nil.
+      def listing(held)
+        Logical::ValueType.chain(held.origin, @model).drop(1)
+                          .find { |each| @model.children(each.id, :allowed_value).any? }
+      end
+
+      # Does the type of columns itself list the values they take?
+      def lists_values? = @choices.enumerated? && (@platform.supports?(:enumerations) || @platform.enumerated_type([]))
 
       # A name for a table beside those of the entities; a word as a column's name.
       def free_table_name(words)
@@ -142,8 +152,21 @@ module Kelvath
       end
 
       def native(type, held)
-        enumerated = @choices.enumerated? && type.allowed_values.any? && @platform.enumerated_type(type.allowed_values)
+        enumerated = @choices.enumerated? && type.allowed_values.any? && enumerated_type(type, held)
         enumerated ? @platform.read_type(enumerated) : types.native(type, held.origin)
+      end
+
+      # The platform's own, or one that is made for the domain; nil where there is neither.
+      def enumerated_type(type, held)
+        return @platform.enumerated_type(type.allowed_values) unless @platform.supports?(:enumerations)
+
+        domain = listing(held)
+        @enumerations[domain.id] ||= add Metamodel::Enumeration.new(
+          id: identity.of("enumeration", domain.id), parent_id: @design_id, name: free_table_name(domain.name),
+          value_texts: type.allowed_values, comment: @choices.comments? ? domain.definition : "", source_id: domain.id,
+          position: @enumerations.size + 1.0
+        )
+        @platform.quote(@enumerations[domain.id].name)
       end
 
       def remark_missing_type(entity, held, type)

@@ -30,6 +30,7 @@ module Kelvath
         first = steps.first.last
         case element.kind
         when :table then table(first)
+        when :enumeration then "A domain's allowed values become an enumerated type; a choice of the design says so."
         when :column then column(model, source, steps)
         when :key then element.primary ? "The primary identifier becomes the primary key." : alternate(first)
         when :foreign_key then foreign_key(first)

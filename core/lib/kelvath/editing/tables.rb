@@ -106,6 +106,22 @@ module Kelvath
         draft.model.fetch(view.id)
       end
 
+      # An enumerated type of a design: "fare_band: off-peak, standard, peak". Answers the Enumeration.
+      def add_enumeration(draft, design_id, line)
+        design = draft.model.fetch(design_id, :design)
+        unless Platforms.of(draft.model, design).supports?(:enumerations)
+          refuse("#{Platforms.of(draft.model, design).title} has no enumerated types that are made for themselves.",
+                 :name, line)
+        end
+
+        name, values = line.split(":", 2)
+        refuse("An enumerated type is written “fare_band: off-peak, standard, peak”.", :value_texts, line) unless values
+        schema, name = schema_and_name(draft, design, name.strip)
+        draft.add(:enumeration, parent_id: design.id, schema_id: schema&.id, value_texts: parts(values).uniq,
+                                name: Metamodel::Enumeration.fetch_field(:name).parse(name),
+                                position: last(draft, design.id, :enumeration))
+      end
+
       # A sequence of a design: "ticket_number", "crew.number". Answers the Sequence.
       def add_sequence(draft, design_id, text)
         design = draft.model.fetch(design_id, :design)
@@ -136,7 +152,7 @@ module Kelvath
       def type(model, element, text, as_written: false)
         platform = Platforms.of(model, element)
         type = platform.read_type(Metamodel::Column.fetch_field(:native_type).typed(text))
-        fault = as_written ? nil : platform.type_fault(type)
+        fault = as_written ? nil : platform.type_fault(type, known: Platforms.enumerations(model, element).keys)
         fault ? refuse(fault, :native_type, text) : type
       end
 

@@ -47,19 +47,22 @@ module Kelvath
       # What runs when rows are written, and what can be called: whole statements.
       Trigger = Struct.new(:name, :text, keyword_init: true)
       Routine = Struct.new(:schema, :name, :text, keyword_init: true) { include Placed }
+      # values: the texts that a type of its own lists, in order.
+      Enumeration = Struct.new(:schema, :name, :values, :comment, keyword_init: true) { include Placed }
       # first, step, least, most: whole numbers, nil where the platform's own stand.
       Sequence = Struct.new(:schema, :name, :first, :step, :least, :most, :cycles, :comment, keyword_init: true) do
         include Placed
       end
 
       # version: the platform's, as it says it ("15"); nil if it does not.
-      attr_reader :version, :schemas, :tables, :views, :sequences, :routines, :log
+      attr_reader :version, :schemas, :tables, :views, :enumerations, :sequences, :routines, :log
 
-      def initialize(tables:, views:, schemas: [], sequences: [], routines: [], version: nil, log: [])
+      def initialize(tables:, views:, schemas: [], enumerations: [], sequences: [], routines: [], version: nil, log: [])
         @version = version
         @schemas = schemas
         @tables = tables
         @views = views
+        @enumerations = enumerations
         @sequences = sequences
         @routines = routines
         @log = log

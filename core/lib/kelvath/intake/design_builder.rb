@@ -34,7 +34,7 @@ module Kelvath
 
       # The design and all within it, when all links are known.
       def elements
-        inner = schema_elements + catalog.tables.flat_map { |table| table_elements(table) } + view_elements +
+        inner = schema_elements + enumeration_elements + catalog.tables.flat_map { |table| table_elements(table) } + view_elements +
                 program_elements
         [ design, *inner, *@outside.values, *@outside_columns.values ]
       end
@@ -48,6 +48,13 @@ module Kelvath
         catalog.schemas.each_with_index.map do |schema, index|
           build(:schema, design.id, id: schema_ids[schema.name], name: schema.name, comment: schema.comment,
                 position: index + 1.0)
+        end
+      end
+
+      def enumeration_elements
+        catalog.enumerations.each_with_index.map do |each, index|
+          build(:enumeration, design.id, name: each.name, schema_id: schema_ids[each.schema], comment: each.comment,
+                                         value_texts: each.values, position: index + 1.0)
         end
       end
 

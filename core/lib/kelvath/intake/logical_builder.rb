@@ -64,15 +64,30 @@ module Kelvath
         near = Naming::Standard.near(entity.name, @standard)
         said = said_of_values(table, columns)
         columns.each_with_index.to_h do |column, index|
-          type = @types[column.native_type]
+          type, listed = type_and_values(column)
           remark_unknown_type(table, column) if type[:type].empty?
           attribute = add(:attribute, parent_id: entity.id, name: taken.take(words(column.name, :column, **near)),
                                       mandatory: column.mandatory, surrogate: column.identity,
                                       definition: column.comment,
                                       default_value: default(table, column), position: index + 1.0,
-                                      **limited(type, said[column.name.downcase], column))
+                                      **limited(type, listed || said[column.name.downcase], column))
           @design.link(@design.column_id(table.place, column.name), attribute.id)
           [ column.name.downcase, attribute ]
+        end
+      end
+
+      # The fields that say a column's type, and what an enumerated type says of its values, as a check would.
+      def type_and_values(column)
+        found = enumerations[column.native_type]
+        return [ @types[column.native_type], nil ] unless found
+
+        [ { type: "text", length: found.values.map(&:length).max }, { values: found.values, name: found.name } ]
+      end
+
+      # { name as columns have it => Catalog::Enumeration }
+      def enumerations
+        @enumerations ||= @catalog.enumerations.to_h do |each|
+          [ each.place.compact.map { |part| @design.platform.quote(part) }.join("."), each ]
         end
       end
 
@@ -96,7 +111,9 @@ module Kelvath
       # The fields of an attribute that say its type, and what its values may be.
       def limited(type, said, column)
         return type unless said
-        return { domain_id: @domains.of(words(column.name, :column), type, said[:values]).id } if said[:values]
+        if said[:values]
+          return { domain_id: @domains.of(words(said[:name] || column.name, :column), type, said[:values]).id }
+        end
 
         { **type, least_value: said[:least].to_s, most_value: said[:most].to_s }
       end

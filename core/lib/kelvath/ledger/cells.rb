@@ -102,6 +102,7 @@ module Kelvath
         when "check" then Editing::Tables.add_check(draft, within, text)
         when "row" then Editing::Tables.add_row(draft, within, text)
         when "view" then Editing::Tables.add_view(draft, within, text)
+        when "enumeration" then Editing::Tables.add_enumeration(draft, within, text)
         when "sequence" then Editing::Tables.add_sequence(draft, within, text)
         when "routine", "trigger" then Editing::Tables.add_program(draft, kind.to_sym, within, text)
         when "grant" then Editing::Tables.add_grant(draft, within, text)

@@ -25,7 +25,7 @@ module Kelvath
         case kind
         when :design then [ model.fetch(id) ]
         when :column then tables(model, id).flat_map { |table| Column.nested(model, table.id).map(&:first) }
-        when :schema, :table, :view, :sequence, :routine, :role then model.children(id, kind)
+        when :schema, :enumeration, :table, :view, :sequence, :routine, :role then model.children(id, kind)
         when :grant then model.children(id, :role).flat_map { |role| model.children(role.id, :grant) }
         else tables(model, id).flat_map { |table| model.children(table.id, kind) }
         end

@@ -3,6 +3,22 @@
 module Kelvath
   # The kinds of a design that run, count or allow.
   module Metamodel
+    # A type of its own that takes the texts it lists, and no others; columns have it by its name.
+    class Enumeration < Element
+      within :design
+      name_once_in :parent, :schema_id
+      listed adding: true
+      sought
+      include InSchema
+      def self.title = "enumerated type"
+      field :name, :name
+      field :schema_id, :reference, to: :schema, compared: false
+      field :value_texts, :names, label: "Values, in their order"
+      field :comment, :text
+      field :source_id, :name, internal: true, compared: false
+      field :position, :number, internal: true, compared: false
+    end
+
     # A generator of numbers apart from any column (SQL:2016, 4.24). Empty fields say what the platform does anyway.
     class Sequence < Element
       within :design

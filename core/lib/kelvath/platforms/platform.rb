@@ -21,7 +21,8 @@ module Kelvath
       # { feature => the version since which it is there, or true }. What is not named is not there. alternate_keys,
       # foreign_keys, checks and indexes: such things; partial_indexes: of some rows only; stored_columns,
       # virtual_columns: what is computed is kept in the row, or need not be; mandatory: columns that must have a value;
-      # foreign_keys_indexed: by the database itself.
+      # foreign_keys_indexed: by the database itself; enumerations: types that list their values,
+      # made by a statement.
       FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true,
                    nested_columns: true, alternate_keys: true, foreign_keys: true, checks: true, indexes: true,
                    partial_indexes: true, included_columns: true, on_delete: true, on_update: true,

@@ -110,7 +110,12 @@ module Kelvath
         end
       end
 
-      def plain(text) = text.downcase.gsub(/\s*([(),])\s*/, '\1').squeeze(" ").strip
+      # In small letters, but for names between quotation marks.
+      def plain(text)
+        text.gsub(/"[^"]*"|[^"]+/) { |part|
+          part.start_with?('"') ? part : part.downcase.gsub(/\s*([(),])\s*/, '\1').squeeze(" ")
+        }.strip
+      end
     end
   end
 end

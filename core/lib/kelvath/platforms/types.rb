@@ -47,14 +47,16 @@ module Kelvath
       # Why a type cannot be one of this platform in its version, in a sentence that says what would be right; nil if
       # it can.
       #
+      # known: names of the design's own types.
+      #
       #   Platforms.fetch("postgresql").type_fault({ "base" => "wibble" })
       #   # => "PostgreSQL has no type “wibble”."
-      def type_fault(type)
-        return if any_type? || type == Metamodel::NativeType::NONE
+      def type_fault(type, known: Model::NONE)
+        return if any_type? || type == Metamodel::NativeType::NONE || known.include?(type["base"])
 
         inner = type.fetch("of", []) + type.fetch("fields", []).map(&:last)
         own = nested?(type) ? nil : own_fault(type)
-        own || inner.lazy.filter_map { |each| type_fault(each) }.first
+        own || inner.lazy.filter_map { |each| type_fault(each, known:) }.first
       end
 
       # The type of a column with the fields of its record, which are the columns within it.

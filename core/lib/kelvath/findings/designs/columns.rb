@@ -11,7 +11,7 @@ module Kelvath
       private
 
       def about(column)
-        fault = platform.type_fault(column.native_type) or return []
+        fault = platform.type_fault(column.native_type, known: Platforms.enumerations(model, column).keys) or return []
         [ finding(column, "#{title(column).sub(/\A./, &:upcase)}: #{fault}", instead(column)) ]
       end
 

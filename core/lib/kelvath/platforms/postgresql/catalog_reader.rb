@@ -28,7 +28,7 @@ module Kelvath
           remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
         end
         Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:,
-                    sequences:, routines:, log: @log)
+                    enumerations:, sequences:, routines:, log: @log)
       end
 
       private
@@ -70,6 +70,13 @@ module Kelvath
       def routines
         @query.call(Queries::ROUTINES).map do |row|
           Catalog::Routine.new(schema: row["schema"], name: row["name"], text: row["text"].strip)
+        end
+      end
+
+      def enumerations
+        @query.call(Queries::ENUMERATIONS).map do |row|
+          Catalog::Enumeration.new(schema: row["schema"], name: row["name"], values: list(row["texts"]),
+                                   comment: row["comment"].to_s)
         end
       end
 

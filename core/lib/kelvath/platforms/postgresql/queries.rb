@@ -111,15 +111,24 @@ module Kelvath
         ORDER BY n.nspname <> 'public', n.nspname, c.relname
       SQL
 
+      ENUMERATIONS = <<~SQL
+        SELECT #{SCHEMA}, t.typname AS name, obj_description(t.oid, 'pg_type') AS comment,
+               (SELECT json_agg(e.enumlabel ORDER BY e.enumsortorder) FROM pg_enum e WHERE e.enumtypid = t.oid) AS texts
+        FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace
+        WHERE #{PEOPLES} AND t.typtype = 'e'
+          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
+        ORDER BY n.nspname <> 'public', n.nspname, t.typname
+      SQL
+
       # What no design holds yet: [what, name].
       REST = <<~SQL
         SELECT 'aggregate' AS what, p.oid::regprocedure::text AS name
           FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace WHERE #{PEOPLES} AND p.prokind = 'a'
-        UNION ALL SELECT CASE t.typtype WHEN 'e' THEN 'enumeration' WHEN 'd' THEN 'domain' WHEN 'r' THEN 'range type'
+        UNION ALL SELECT CASE t.typtype WHEN 'd' THEN 'domain' WHEN 'r' THEN 'range type'
           ELSE 'composite type' END,
           #{WHERE_IT_IS} || t.typname
           FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace LEFT JOIN pg_class c ON c.oid = t.typrelid
-          WHERE #{PEOPLES} AND (t.typtype IN ('e', 'd', 'r') OR c.relkind = 'c')
+          WHERE #{PEOPLES} AND (t.typtype IN ('d', 'r') OR c.relkind = 'c')
           AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
         UNION ALL SELECT 'row policy', p.polname || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_policy p
           JOIN pg_class c ON c.oid = p.polrelid
