@@ -29,7 +29,44 @@ class SchemasTest < BrowserTestCase
     assert_selector "#script-text", text: "REFERENCES crew.vessel (hull_number)"
   end
 
+  test "columns change places on the opened card by a key and by their grip, and names change sides by a switch" do
+    stored = ferries
+    visit "/models/#{stored.id}/designs"
+    click_button "For PostgreSQL"
+    assert_selector "#cards .card", text: "vessel"
+    find("#contents .contents-entry[title='vessel']").click
+    card("vessel").double_click
+    find("input[aria-label='Column'][value=name]").click
+    press [ :alt, :Down ]
+    assert_text "Moved 1 row down"
+    assert_equal %w[hull_number call_sign name], columns(stored).first(3)
+    wait_until { all("#card-editor input[aria-label=Column]").map(&:value).first(2) == %w[hull_number call_sign] }
+    grips = all("#card-editor .grip")
+    grips[1].drag_to(grips[4])
+    assert_text "Undo"
+    wait_until { columns(stored)[4] == "call_sign" }
+    assert_equal columns(stored), all("#card-editor input[aria-label=Column]").map(&:value)
+
+    click_button "In words"
+    assert_selector "#cards .card", text: "Vessel Class Code"
+    assert_selector "#contents .contents-entry", exact_text: "Booked Vehicle"
+    click_link "Logical"
+    assert_selector "#cards .card", text: "vessel_class_code"
+    click_button "Physical names"
+    assert_selector "#cards .card", text: "Vessel Class Code"
+  end
+
   private
+
+  def columns(stored)
+    table = now(stored).all(:table).find { |each| each.name == "vessel" }
+    now(stored).children(table.id, :column).map(&:name)
+  end
+
+  def wait_until
+    40.times { yield ? return : sleep(0.1) }
+    flunk "It did not come about."
+  end
 
   def now(stored) = StoredModel.find(stored.id).model
 

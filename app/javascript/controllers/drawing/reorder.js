@@ -59,6 +59,6 @@ export default class extends Controller {
     const taken = await kelvath.send("post", this.urlValue, { rows: row.dataset.row, steps: to - from })
     if (!taken) return
     to > from ? like[to].after(row) : like[to].before(row)
-    focused?.focus()
+    ;(focused || row.querySelector(".grip")).focus() // what is moved loses it, and the card closes without
   }
 }
