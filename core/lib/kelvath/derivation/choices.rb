@@ -98,11 +98,12 @@ module Kelvath
 
       def initialize(chosen)
         @chosen = chosen
+        @said = {}
       end
 
       # What was chosen, or is usual.
       def [](name)
-        @chosen.fetch(name) { ALL.fetch(name).then { |choice| choice.each ? "" : choice.values&.keys&.first.to_s } }
+        @said[name] ||= @chosen.fetch(name) { ALL.fetch(name).then { |choice| choice.each ? "" : choice.values&.keys&.first.to_s } }
       end
 
       # { id => value }, of what is not as usual.

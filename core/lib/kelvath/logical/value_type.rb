@@ -20,8 +20,14 @@ module Kelvath
             allowed_values: values(chain, model)).freeze
       end
 
-      # The same of what has no domain.
+      # The same of what has no domain. Most attributes say what others say, too; they share it.
       def self.own(attribute)
+        said = attribute.values.values_at(*self::SAID)
+        self::SHARED.clear if self::SHARED.size > self::MOST_SHARED
+        self::SHARED[said] ||= own_values(attribute)
+      end
+
+      def self.own_values(attribute)
         sizes = Metamodel::SIZED_TYPES.fetch(attribute.type, self::NO_FIELDS).to_h do |field|
           [ field, attribute[field] ]
         end
@@ -100,6 +106,10 @@ module Kelvath
     # Fields of which the nearest one that is filled in counts.
     ValueType::NO_FIELDS = [].freeze
     ValueType::ZONE = "([+-]\\d\\d(:?\\d\\d)?|Z)?"
+    ValueType::SAID = (%i[type length precision scale] +
+                       %i[default_value least_value most_value unit pattern]).freeze
+    ValueType::SHARED = {} # rubocop:disable Style/MutableConstant -- what is frozen is in it
+    ValueType::MOST_SHARED = 5_000
     ValueType::INHERITED = %i[default_value least_value most_value unit pattern].freeze
   end
 end

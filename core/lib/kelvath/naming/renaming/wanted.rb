@@ -13,6 +13,7 @@ module Kelvath
         @platform = platform
         @keys = Logical::KeyMigration.of(model, surrogates: true)
         @rule = standard.rule(:column)
+        @limits = {}
       end
 
       # Translation of an entity's name to its table's.
@@ -35,7 +36,7 @@ module Kelvath
       def patterned(kind, parts) = @standard.patterned(kind, parts, platform: @platform)
 
       # Bytes that the name of a kind may have, nil for any.
-      def limit(kind) = @standard.limit(kind, @platform)
+      def limit(kind) = @limits.fetch(kind) { @limits[kind] = @standard.limit(kind, @platform) }
 
       # The words that make a column's name, before they are translated.
       def column_text(entity_id, held)
