@@ -121,6 +121,8 @@ module Kelvath
 
       # The allowed values and the range of an attribute, as the platform says them: { role => condition }
       def conditions(held, type)
+        return {} if type.allowed_values.empty? && type.least_value.empty? && type.most_value.empty?
+
         name = Metamodel::Expression.reference(column(held).id)
         ends = [ [ type.least_value, ">=" ], [ type.most_value, "<=" ] ].reject do |value, _|
           value.empty? || !type.fits?(value)

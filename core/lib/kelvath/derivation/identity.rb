@@ -5,9 +5,10 @@ module Kelvath
     # The ids of what is derived: the same design, role and sources give the same id, so that deriving again
     # recognises its own.
     class Identity
-      # 33 hexadecimal digits are 132 bits; 26 characters of an id, as others have, are 130.
-      DIGITS = 33
-      LENGTH = 26
+      # Two characters of an id for each ten bits; its alphabet is Crockford's base 32, as in a ULID.
+      PAIRS = Array.new(1024) { |number|
+        number.to_s(32).rjust(2, "0").tr("a-v", "A-HJKMNP-TV-Z").freeze
+      }.freeze
 
       def initialize(design_id)
         @design_id = design_id
@@ -17,8 +18,20 @@ module Kelvath
       #
       #   Identity.new(design.id).of("table", vessel.id)  # => "J4QK…"
       def of(role, *sources)
-        digest = Digest::SHA256.hexdigest([ @design_id, role, *sources ].join("\n"))
-        (digest[0, DIGITS].to_i(16) >> 2).to_s(32).rjust(LENGTH, "0").tr("a-v", "A-HJKMNP-TV-Z")
+        digest = Digest::SHA256.digest("#{@design_id}\n#{role}\n#{sources.join("\n")}")
+        characters(*digest.unpack("N4C"))
+      end
+
+      private
+
+      # The first 130 bits, ten by ten, of four words of 32 bits and a byte. Written out: every part of every design
+      # gets its id here.
+      def characters(one, two, three, four, five)
+        "#{PAIRS[one >> 22]}#{PAIRS[one >> 12 & 1023]}#{PAIRS[one >> 2 & 1023]}" \
+          "#{PAIRS[(one & 3) << 8 | two >> 24]}#{PAIRS[two >> 14 & 1023]}#{PAIRS[two >> 4 & 1023]}" \
+          "#{PAIRS[(two & 15) << 6 | three >> 26]}#{PAIRS[three >> 16 & 1023]}#{PAIRS[three >> 6 & 1023]}" \
+          "#{PAIRS[(three & 63) << 4 | four >> 28]}#{PAIRS[four >> 18 & 1023]}#{PAIRS[four >> 8 & 1023]}" \
+          "#{PAIRS[(four & 255) << 2 | five >> 6]}"
       end
     end
   end

@@ -122,7 +122,11 @@ module Kelvath
         source.migrated? || rest != source.name ? source.name : "#{parent} #{source.name}"
       end
 
-      def without(owner, name) = name.sub(/\A#{Regexp.escape(owner)}\b\s*/i, "")
+      def without(owner, name)
+        return name unless name[0, owner.length].casecmp?(owner) # most names; a pattern takes time to make
+
+        name.sub(/\A#{Regexp.escape(owner)}\b\s*/i, "")
+      end
 
       # Does the parent have it from its supertypes alone? It is called as if it were its own then.
       def inherited?(source)

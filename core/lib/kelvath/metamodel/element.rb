@@ -94,8 +94,9 @@ module Kelvath
         @id = id
         @parent_id = parent_id
         defaults = self.class.defaults
-        values.each_key { |name| self.class.fetch_field(name) unless defaults.key?(name) }
-        @values = values.delete_if { |name, value| value == defaults[name] }.freeze
+        @values = values.delete_if { |name, value|
+          value == defaults.fetch(name) { self.class.fetch_field(name).default }
+        }.freeze
         freeze
       end
 
