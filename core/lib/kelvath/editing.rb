@@ -22,7 +22,9 @@ module Kelvath
         return set_type(model, element, value, raw, seen, ids)
       end
 
-      return Enumerations.rename(model, element, value, seen, ids) if element.kind == :enumeration && field.name == :name
+      if element.kind == :enumeration && field.name == :name
+        return Enumerations.rename(model, element, value, seen, ids)
+      end
 
       known = seen.nil? ? {} : { field.name => read(model, element, field, seen, as_written: true) }
       ChangeSet.set(element, seen: known, field.name => value)

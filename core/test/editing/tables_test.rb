@@ -4,8 +4,8 @@ require "core_test_helper"
 
 class TablesTest < CoreTest
   # [typed] => content; what is wrong with others.
-  ROWS = { "'peak', 'In summer'" => "(code, meaning) VALUES ('peak', 'In summer')", "f(1, 2)" => "(code) VALUES (f(1, 2))",
-           "(meaning) values ('x')" => "(meaning) values ('x')" }.freeze
+  ROWS = { "'peak', 'In summer'" => "(code, meaning) VALUES ('peak', 'In summer')",
+           "f(1, 2)" => "(code) VALUES (f(1, 2))", "(meaning) values ('x')" => "(meaning) values ('x')" }.freeze
 
   def test_a_row_is_typed_as_its_values_or_as_sql
     draft = Draft.new(Model::EMPTY, ids:)

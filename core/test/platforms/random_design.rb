@@ -25,7 +25,8 @@ class RandomDesign
     @design = @draft.add(:design, name: "Random", platform: @platform.key, version: @platform.version)
     @tables = []
     names = (NAMES + ODD).shuffle(random: @random)
-    @own_types = @platform.supports?(:enumerations) ? Array.new(rand(0..2)) { |number| own_type(names[7 + number]) } : []
+    own = @platform.supports?(:enumerations) ? rand(0..2) : 0
+    @own_types = Array.new(own) { |number| own_type(names[7 + number]) }
     rand(2..4).times { |number| @tables << table(names[number], number) }
     view(names[6]) if chance(0.6)
     [ @draft.model, @design.id ]

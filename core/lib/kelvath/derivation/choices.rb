@@ -93,7 +93,8 @@ module Kelvath
 
       # The values of a choice that a platform can follow: { value => what it means }
       def self.values(choice, platform)
-        platform.enumerated_type([ "" ]) || platform.supports?(:enumerations) ? choice.values : choice.values&.except("enumerated types")
+        lists = platform.enumerated_type([ "" ]) || platform.supports?(:enumerations)
+        lists ? choice.values : choice.values&.except("enumerated types")
       end
 
       def initialize(chosen)
@@ -103,7 +104,10 @@ module Kelvath
 
       # What was chosen, or is usual.
       def [](name)
-        @said[name] ||= @chosen.fetch(name) { ALL.fetch(name).then { |choice| choice.each ? "" : choice.values&.keys&.first.to_s } }
+        @said[name] ||= @chosen.fetch(name) do
+          choice = ALL.fetch(name)
+          choice.each ? "" : choice.values&.keys&.first.to_s
+        end
       end
 
       # { id => value }, of what is not as usual.

@@ -6,8 +6,8 @@ module Kelvath
     # other has them. What has no counterpart is told, and left out or kept as text.
     class Conversion
       # The features that kinds of elements need.
-      NEEDS = { schema: :schemas, foreign_key: :foreign_keys, check: :checks, index: :indexes, sequence: :sequences, enumeration: :enumerations,
-                role: :roles, grant: :roles }.freeze
+      NEEDS = { schema: :schemas, foreign_key: :foreign_keys, check: :checks, index: :indexes, sequence: :sequences,
+                enumeration: :enumerations, role: :roles, grant: :roles }.freeze
       AS_WRITTEN = %i[view routine trigger clause].freeze # whose SQL nobody translates
 
       # remarks: what has no counterpart, in words; design: the new one; elements: it and all within it.

@@ -34,8 +34,8 @@ module Kelvath
 
       # The design and all within it, when all links are known.
       def elements
-        inner = schema_elements + enumeration_elements + catalog.tables.flat_map { |table| table_elements(table) } + view_elements +
-                program_elements
+        inner = schema_elements + enumeration_elements +
+                catalog.tables.flat_map { |table| table_elements(table) } + view_elements + program_elements
         [ design, *inner, *@outside.values, *@outside_columns.values ]
       end
 

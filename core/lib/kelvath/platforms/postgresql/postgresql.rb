@@ -21,7 +21,8 @@ module Kelvath
                   "16" => "nothing that a design says", "17" => "the usual one",
                   "18" => "computed columns that are not kept in the row" }.freeze
       VERSIONS = CHANGES.keys.freeze
-      FEATURES = superclass::FEATURES.except(:nested_columns).merge(arrays: true, enumerations: true, virtual_columns: "18").freeze
+      FEATURES = superclass::FEATURES.except(:nested_columns)
+                                     .merge(arrays: true, enumerations: true, virtual_columns: "18").freeze
       UNORDERED = %w[json xml point line lseg box path polygon circle].freeze
       OPTIONS = (superclass::OPTIONS + Options::ALL).freeze
       DATA_TYPES = DataTypes::ALL
