@@ -77,6 +77,8 @@ Rails.application.routes.draw do
     resources :finds, only: :index
     resources :designs, only: %i[index create update destroy] do
       resource :script, only: :show
+      resources :recipes, only: %i[create update destroy]
+      resources :pieces, only: :create
       resource :rederivation, only: %i[show create]
       resource :choices, only: %i[show update]
       resources :type_rules, only: %i[create destroy]

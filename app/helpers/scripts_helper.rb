@@ -1,15 +1,42 @@
 # frozen_string_literal: true
 
+# A script as it is shown, and the parts of its recipe.
 module ScriptsHelper
-  FORMATTER = Rouge::Formatters::HTML.new
+  FORMATTER = Rouge::Formatters::HTMLLinewise.new(Rouge::Formatters::HTML.new, tag_name: "span", class: "line")
   LEXER = Rouge::Lexers::SQL
+  HIGHLIGHTED = 4_000 # statements; what is longer is shown in one colour
 
-  # [[anchor or nil, highlighted HTML], …]: the heading, then each statement.
+  # [[statement or nil, HTML of its lines], …]: the heading, then each statement, with the empty lines behind them.
   def script_pieces(script)
-    [ [ nil, highlight("#{script.heading.join("\n")}\n\n") ],
-      *script.statements.map { |statement| [ "statement-#{statement.line}", highlight("#{statement.sql};\n\n") ] } ]
+    plain = script.statements.size > HIGHLIGHTED
+    heading = "#{script.heading.join("\n")}\n\n" if script.heading.any?
+    [ *([ [ nil, lines_of(heading, plain) ] ] if heading),
+      *script.statements.map { |statement| [ statement, lines_of("#{script.part_of([ statement ])}\n", plain) ] } ]
   end
 
-  # Rouge escapes what it marks up.
-  def highlight(sql) = FORMATTER.format(LEXER.new.lex(sql)).html_safe
+  # Rouge escapes what it marks up. An empty line is a line.
+  def lines_of(sql, plain)
+    return safe_join(sql.lines.map { |line| tag.span(line, class: "line") }) if plain
+
+    FORMATTER.format(LEXER.new.lex(sql)).html_safe
+  end
+
+  # The field of a recipe as what is chosen from or typed: [[value, words], …]; nil for a text.
+  RECIPE_CHOICES = {
+    "foreign_keys" => { "after" => "when all tables are there", "inside" => "inside their tables" },
+    "drops" => { "none" => "drop nothing first", "if there" => "drop first what is there",
+                 "plain" => "drop all of it first" },
+    "quoting" => { "as needed" => "quote names where they must be", "always" => "quote every name" },
+    "keywords" => { "upper" => "keywords in capitals", "lower" => "keywords in small letters" },
+    "files" => { "one" => "one file", "one each" => "a file for each thing, and one that runs them all" },
+    "terminator" => { "at the end" => "semicolons at the end", "on a line" => "semicolons on a line of their own",
+                      "as a batch" => "a batch for each statement" },
+    "repeatable" => { "no" => "to run once", "yes" => "can run twice without harm" }
+  }.freeze
+
+  # What is chosen of a recipe's field, as RECIPE_CHOICES has it.
+  def recipe_value(recipe, field)
+    value = recipe[field.to_sym]
+    [ true, false ].include?(value) ? (value ? "yes" : "no") : value.to_s
+  end
 end

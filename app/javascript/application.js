@@ -20,6 +20,7 @@ import Editor from RAILS_ASSET_URL("controllers/drawing/editor.js")
 import Palette from RAILS_ASSET_URL("controllers/drawing/palette.js")
 import Png from RAILS_ASSET_URL("controllers/drawing/png.js")
 import Quick from RAILS_ASSET_URL("controllers/drawing/quick.js")
+import Seek from RAILS_ASSET_URL("controllers/forms/seek.js")
 import Reorder from RAILS_ASSET_URL("controllers/drawing/reorder.js")
 import Relating from RAILS_ASSET_URL("controllers/drawing/relating.js")
 import Busy from RAILS_ASSET_URL("controllers/forms/busy.js")
@@ -55,6 +56,7 @@ const controllers = {
   palette: Palette,
   png: Png,
   quick: Quick,
+  seek: Seek,
   reorder: Reorder,
   relating: Relating,
   busy: Busy,

@@ -75,7 +75,22 @@ fits: says.method(:fits)).build
       assert_empty Kelvath::Proof.differences(model, design_id, catalog, ids: Ids).map(&:to_s),
 "#{place}\n#{script.text}"
     end
+    (known + random.first(COUNT / 10)).each_with_index do |(model, design_id), number|
+      RECIPES.each { |values| again(model, design_id, values, "#{key} #{number} #{values}") { |script| yield script } }
+    end
     assert_said(platform, random, says)
+  end
+
+  RECIPES = [ { repeatable: true, foreign_keys: "inside" }, { drops: "if there", quoting: "always", keywords: "lower" },
+              { repeatable: true, terminator: "on a line", keywords: "lower" } ].freeze
+
+  # What a recipe makes, run twice, is the design.
+  def again(model, design_id, values, place)
+    recipe = Kelvath::Metamodel::Recipe.new(id: "R", name: "R", **values)
+    once = Kelvath::Scripting::Composition.new(model, design_id, recipe).script
+    twice = Kelvath::Ddl::Script.new(heading: [], statements: (once.statements * 2).map(&:dup))
+    catalog = made(twice, place) { yield twice }
+    assert_empty Kelvath::Proof.differences(model, design_id, catalog, ids: Ids).map(&:to_s), "#{place}\n#{once.text}"
   end
 
   # The same design by other choices, each of them once.

@@ -1,16 +1,33 @@
 # frozen_string_literal: true
 
-class ScriptsController < ApplicationController
-  include ModelScoped
+require "zip"
 
+# A design's script by a recipe.
+class ScriptsController < ApplicationController
+  include DesignScoped
+
+  # recipe: its id or name.
   def show
-    @design = @model.fetch(params[:design_id], :design)
-    @script = Kelvath::Ddl.script(@model, @design.id)
+    @page = ScriptPage.new(@stored, @model, @design, params[:recipe])
     @desk = Desk.new(@stored, @model, view: "script", stage: "script", design: @design)
     respond_to do |format|
-      format.html
-      format.sql { send_data @script.text, filename: "#{@model.header.name} #{@design.name}.sql"
-        .parameterize(separator: "_").sub(/_sql\z/, ".sql"), type: "application/sql" }
+      format.html { render partial: "scripts/preview" if request.headers["HX-Request"] }
+      format.sql { send_data @page.script.text, filename: "#{file_name}.sql", type: "application/sql" }
+      format.zip { send_data zipped(@page.files), filename: "#{file_name}.zip", type: "application/zip" }
     end
+  end
+
+  private
+
+  def file_name = "#{@model.header.name} #{@design.name}".parameterize(separator: "_")
+
+  # One file stands alone in an archive, too.
+  def zipped(files)
+    Zip::OutputStream.write_buffer do |zip|
+      (files || { "#{file_name}.sql" => @page.script.text }).each do |name, text|
+        zip.put_next_entry(name)
+        zip.write(text)
+      end
+    end.string
   end
 end

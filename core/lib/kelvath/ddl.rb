@@ -25,7 +25,7 @@ module Kelvath
                .map { |statement| "#{statement.sql};\n" }.join("\n")
     end
 
-    # The Script of a design. Raises NotFound, UnknownName.
+    # The Script of a design, as it is written without a recipe. Raises NotFound, UnknownName.
     def self.script(model, design_id)
       design = model.fetch(design_id, :design)
       Platforms.fetch(design.platform).writer_class.new(model, design).script

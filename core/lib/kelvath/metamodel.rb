@@ -7,6 +7,7 @@ require_relative "metamodel/value_check"
 require_relative "metamodel/facts"
 require_relative "metamodel/element"
 require_relative "metamodel/logical_kinds"
+require_relative "metamodel/house_kinds"
 require_relative "metamodel/design_kinds"
 require_relative "metamodel/program_kinds"
 require_relative "metamodel/diagram_kinds"
@@ -20,9 +21,9 @@ module Kelvath
       AllowedValue, SubjectArea, Tag, Word,
       UnreadSentence,
       Design, Decision, Schema, Enumeration, Table, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
-      Sequence, Routine, Trigger, Role, Grant,
+      Sequence, Routine, Trigger, Role, Grant, ScriptPiece,
       Diagram, DiagramNode, DiagramNote,
-      CustomField, CustomValue, TypeRule, Aside, Note,
+      CustomField, CustomValue, TypeRule, Recipe, Aside, Note,
       LexiconEntry, NameRule
     ].to_h { |kind| [ kind.kind, kind ] }.freeze
 

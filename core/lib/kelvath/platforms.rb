@@ -6,6 +6,7 @@ require_relative "platforms/type_text"
 require_relative "platforms/data_type"
 require_relative "platforms/types"
 require_relative "platforms/values"
+require_relative "platforms/repeating"
 require_relative "platforms/platform"
 
 module Kelvath

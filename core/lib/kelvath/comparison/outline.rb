@@ -22,7 +22,7 @@ module Kelvath
         end
         unkept = ->(schema) { !platform.supports?(:schemas) || platform.given_schema?(schema.name) }
         elements.reject! do |each|
-          [ :decision, *without ].include?(each.kind) || (each.kind == :schema && unkept.(each))
+          [ :decision, :script_piece, *without ].include?(each.kind) || (each.kind == :schema && unkept.(each))
         end
         new(model, platform:, root: design_id).outline(elements)
       end
@@ -108,7 +108,7 @@ module Kelvath
         return names(value) if field.references?
         return value && (@model[value] ? path(@model[value]) : value) if field.reference?
         return (@platform || Platforms.of(@model, element)).write_type(value) if field.type == :native_type
-        return Ddl::Piece.new(value, :expression).bare if @platform && field.name == :default_value
+        return in_small_letters(Ddl::Piece.new(value, :expression).bare) if @platform && field.name == :default_value
 
         value.is_a?(String) && @platform && field.name == :name ? folded(value) : value
       end
@@ -116,7 +116,20 @@ module Kelvath
       # Catalogs tell what a column is computed from within brackets, or without.
       def expression(element, field)
         text = Ddl::Names.text(@model, element, field.name)
-        @platform && field.name == :computed ? Ddl::Piece.new(text, :expression).bare : text
+        return text unless @platform
+
+        in_small_letters(field.name == :computed ? Ddl::Piece.new(text, :expression).bare : text)
+      end
+
+      # Words that stand in no quotation marks mean the same in letters of any size.
+      def in_small_letters(sql)
+        bytes = sql.b
+        Ddl::Lexer.tokens(sql).each do |token|
+          next unless token.type == :word && token.value.ascii_only?
+
+          bytes[token.from...token.to] = token.value.downcase.b
+        end
+        bytes.force_encoding(sql.encoding)
       end
 
       def names(ids) = ids.map { |id| folded(@model[id.split(".").last]&.name.to_s) }

@@ -11,22 +11,21 @@ module Kelvath
 
       module_function
 
-      # The field of an element as text, with the names that the elements have today.
-      def text(model, element, field)
+      # The field of an element as text, with the names that the elements have today. platform: who writes the names,
+      # if it is not the design's as it is.
+      def text(model, element, field, platform: Platforms.of(model, element))
         value = element[field]
         return type_text(model, element) if field == :native_type
         return value unless value.include?(Metamodel::Expression::FIRST)
 
-        platform = Platforms.of(model, element)
         Metamodel::Expression.written(value) { |id| written(model, platform, id) }
       end
 
       # An option's value; text with the names that the elements in it have today.
-      def option_value(model, element, name)
+      def option_value(model, element, name, platform: Platforms.of(model, element))
         value = element.options[name]
         return value unless value.is_a?(String)
 
-        platform = Platforms.of(model, element)
         Metamodel::Expression.written(value) { |id| written(model, platform, id) }
       end
 

@@ -55,7 +55,7 @@ module Kelvath
         case option.type
         when :text then platform.literal(value)
         when :name then value.split(".").map { |part| quote(part) }.join(".")
-        when :sql then Names.option_value(model, element, option.name)
+        when :sql then Names.option_value(model, element, option.name, platform:)
         else value.to_s
         end
       end

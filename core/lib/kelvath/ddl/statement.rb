@@ -11,15 +11,18 @@ module Kelvath
       attr_reader :heading, :statements
 
       # heading: lines of plain text; statements: Statement values without lines, which get theirs here; batch_end: the
-      # line that ends a batch where statements of some kinds (alone) must stand in one of their own.
-      def initialize(heading:, statements:, batch_end: nil, alone: [])
+      # line that ends a batch where statements of some kinds (alone) must stand in one of their own; ending: what ends
+      # each of the others; every: does each stand in a batch of its own?
+      def initialize(heading:, statements:, batch_end: nil, alone: [], ending: ";", every: false)
         @heading = Comments.lines(heading.join("\n"))
         @batch_end = batch_end
         @alone = alone
-        line = @heading.size + 2
+        @ending = ending
+        @every = every
+        line = @heading.empty? ? 1 : @heading.size + 2
         @statements = statements.each_with_index do |statement, index|
           statement.line = line
-          line += statement.sql.count("\n") + 2 + (parted?(index, statements) ? 1 : 0)
+          line += part(statement, index, statements).count("\n") + 1
           statement.freeze
         end.freeze
       end
@@ -35,17 +38,26 @@ module Kelvath
 
       # The script's text, ending in a newline.
       def text
-        parts = statements.each_with_index.map do |statement, index|
-          "#{statement.sql};\n#{"#{@batch_end}\n" if parted?(index, statements)}"
-        end
-        "#{heading.join("\n")}\n\n#{parts.join("\n")}"
+        parts = statements.each_with_index.map { |statement, index| part(statement, index, statements) }
+        "#{heading.map { |line| "#{line}\n" }.join}#{"\n" if heading.any?}#{parts.join("\n")}"
+      end
+
+      # The text of some of the statements, in their order.
+      def part_of(list)
+        list.map { |statement| part(statement, statements.index(statement), statements) }.join("\n")
       end
 
       private
 
+      # A statement's part of the text.
+      def part(statement, index, list)
+        ending = statement.kind == "by hand" || statement.sql.end_with?("\n/") ? "" : @ending
+        "#{statement.sql}#{ending}\n#{"#{@batch_end}\n" if parted?(index, list)}"
+      end
+
       # Does a batch end behind a statement?
       def parted?(index, list)
-        @batch_end && list[index, 2].any? { |statement| @alone.include?(statement.kind) }
+        @batch_end && (@every || list[index, 2].any? { |statement| @alone.include?(statement.kind) })
       end
     end
 

@@ -9,10 +9,13 @@ module Kelvath
 
       INDENT = "  "
 
-      def initialize(model, design)
+      # recipe: a Metamodel::Recipe; of it, a writer heeds what stands within statements.
+      def initialize(model, design, recipe: Scripting::Recipes.usual)
         @model = model
         @design = design
+        @recipe = recipe
         @platform = Platforms.fetch(design.platform).at(design.version)
+        @platform = @platform.quoting_all if recipe.quoting == "always"
         @left_out = [] # lines about pieces of SQL that are not whole
         @lacking = Hash.new { |known, what| known[what] = [] } # what the platform has not => elements that have it
         @types = Hash.new { |known, type| known[type] = @pieces[[ @platform.write_type(type), :type ]] }
@@ -27,9 +30,34 @@ module Kelvath
       # The whole Script.
       def script
         written = statements
-        Script.new(heading: heading + @left_out + lacking + Unkept.of(model, tables), statements: written,
+        Script.new(heading: heading(tables) + remarks(tables), statements: written,
                    batch_end: platform.class::BATCH_END, alone: platform.class::ALONE)
       end
+
+      # What makes the design, in an order that runs: [Statement, …]
+      def statements = all_statements
+
+      # What a script begins with; made: the tables that it makes.
+      def heading(made)
+        names = [ model.header.name, (@design.name unless @design.name == platform.title) ].compact.reject(&:empty?)
+        [ "#{names.join(', ')} for #{platform.title}",
+          "#{made.size} #{made.one? ? 'table' : 'tables'}, written by Kelvath" ]
+      end
+
+      # What must be said of statements that were written: what was left out of them, what the database does not keep.
+      def remarks(made) = @left_out + lacking + Unkept.of(model, made)
+
+      # Tables that the design makes, those that others refer to first.
+      def tables = @tables ||= TableOrder.new(model, @design.id).tables.reject(&:outside)
+
+      # The name of a table, view or the like as it stands in SQL, with its schema.
+      def place(element) = platform.name_parts(element, model).map { |part| quote(part) }.join(".")
+
+      # A name as it stands in SQL.
+      def quote(name) = @quoted[name]
+
+      # The platform that it writes for, as the recipe has it.
+      attr_reader :platform
 
       # What the script says of one table, view, index or foreign key: [Statement, …]
       def statements_of(element)
@@ -45,7 +73,7 @@ module Kelvath
 
       private
 
-      attr_reader :model, :platform
+      attr_reader :model
 
       def table_statements(table)
         indexes = known(:indexes, model.children(table.id, :index)).filter_map { |index| create_index(table, index) }
@@ -53,13 +81,7 @@ module Kelvath
         [ create_table(table), *late_foreign_keys(table), *indexes, *comments, *rows_of(table) ]
       end
 
-      def heading
-        names = [ model.header.name, (@design.name unless @design.name == platform.title) ].compact.reject(&:empty?)
-        [ "#{names.join(', ')} for #{platform.title}",
-          "#{tables.size} tables, written by Kelvath" ]
-      end
-
-      def statements
+      def all_statements
         schema_statements + programs.enumerations + programs.sequences + tables.map { |table| create_table(table) } +
           tables.flat_map { |table| late_foreign_keys(table) } +
           tables.flat_map { |table|
@@ -72,12 +94,6 @@ module Kelvath
       # What writes sequences, routines, triggers and rights.
       def programs = @programs ||= Programs.new(self, model, @design, platform) { |element| place(element) }
 
-      # Those that the script makes.
-      def tables = @tables ||= TableOrder.new(model, @design.id).tables.reject(&:outside)
-      def quote(name) = @quoted[name]
-
-      # The name of a table or view, with its schema.
-      def place(element) = platform.name_parts(element, model).map { |part| quote(part) }.join(".")
       def columns(ids) = ids.map { |id| quote(model.fetch(id).name) }.join(", ")
       def constraint_name(element) = element.name.empty? ? "" : "CONSTRAINT #{quote(element.name)} "
 
@@ -142,7 +158,7 @@ module Kelvath
 
       # [text, what is wrong with it]
       def checked(element, field)
-        text = Names.text(model, element, field)
+        text = Names.text(model, element, field, platform:)
         text.empty? ? [ nil, nil ] : @pieces[[ text, Ddl::Piece.kind(element.kind, field) ]]
       end
 
@@ -220,10 +236,21 @@ module Kelvath
       end
 
       # Foreign keys written inside CREATE TABLE; the others follow when all tables are there.
-      def inline_foreign_keys(_table) = []
+      def inline_foreign_keys(table)
+        return [] unless @recipe.foreign_keys == "inside"
+
+        known(:foreign_keys, model.children(table.id, :foreign_key)).select { |key| inside?(table, key) }
+      end
+
+      # Is the table that it refers to there when its own is made?
+      def inside?(table, key)
+        @places_in_order ||= tables.each_with_index.to_h { |each, index| [ each.id, index ] }
+        @places_in_order.fetch(key.target_table_id, -1) <= @places_in_order.fetch(table.id, -1)
+      end
 
       def late_foreign_keys(table)
-        known(:foreign_keys, model.children(table.id, :foreign_key)).map do |key|
+        late = model.children(table.id, :foreign_key) - inline_foreign_keys(table)
+        known(:foreign_keys, late).map do |key|
           statement("foreign key", key.name, "ALTER TABLE #{place(table)}\n#{INDENT}ADD #{foreign_key_sql(key)}", key)
         end
       end

@@ -58,6 +58,20 @@ module Kelvath
       field :position, :number, internal: true, compared: false
     end
 
+    # What a person wrote into the script of a design. subject: the id of what it stands before or after, which may be
+    # gone; "" for the whole script.
+    class ScriptPiece < Element
+      within :design
+      listed
+      def self.title = "piece of the script"
+      field :subject, :name, internal: true
+      field :place, :choice, values: %w[before after]
+      field :text, :text
+
+      def name = ""
+      def label(model) = "#{place} #{model[subject]&.name || 'everything'}"
+    end
+
     # Somebody, or a group, that has rights.
     class Role < Element
       within :design

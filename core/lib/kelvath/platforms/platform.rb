@@ -7,6 +7,7 @@ module Kelvath
     class Platform
       include Types
       include Values
+      include Repeating
 
       class << self
         # The short name used on the command line and in model files.
@@ -21,12 +22,14 @@ module Kelvath
       # { feature => the version since which it is there, or true }. What is not named is not there. alternate_keys,
       # foreign_keys, checks and indexes: such things; partial_indexes: of some rows only; stored_columns,
       # virtual_columns: what is computed is kept in the row, or need not be; mandatory: columns that must have a value;
-      # foreign_keys_indexed: by the database itself; enumerations: types that list their values,
+      # foreign_keys_indexed: by the database itself; foreign_keys_dropped:
+      # they can be, apart from their table; enumerations: types that list their values,
       # made by a statement.
       FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true,
                    nested_columns: true, alternate_keys: true, foreign_keys: true, checks: true, indexes: true,
                    partial_indexes: true, included_columns: true, on_delete: true, on_update: true,
-                   stored_columns: true, mandatory: true, sequences: true, roles: true }.freeze
+                   stored_columns: true, mandatory: true, sequences: true, roles: true,
+                   foreign_keys_dropped: true }.freeze
       ACTIONS = [ "no action", "restrict", "cascade", "set null", "set default" ].freeze # of foreign keys
       RECORDS = %w[row struct].freeze # bases of types that have fields
       TYPE_MODIFIERS = [].freeze # words beside a type's base, as in "int unsigned"
@@ -34,6 +37,12 @@ module Kelvath
       DATA_TYPES = [].freeze
       ENUMERATION = nil # the type that lists the texts it takes, where there is one
       QUOTES = %w[" "].freeze # around names
+      ONCE = { "grant" => :harmless, "comment" => :harmless }.freeze
+      INSERT_ONCE = nil
+      ASKS_FIRST = true
+      BEGINS_IN = nil
+      DROPS_BETWEEN = [].freeze
+      RUNS_FILE = "-- %s" # how a client runs another file
       BATCH_END = nil # the line between batches, where there are any
       ALONE = [].freeze # kinds of statements that stand in a batch of their own
       PLAIN_IDENTIFIER = /\A[a-z_][a-z0-9_]*\z/ # what needs none

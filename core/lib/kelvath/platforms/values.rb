@@ -10,8 +10,11 @@ module Kelvath
 
       # An identifier as it must stand in a script. One that the database would fold to other letters is quoted.
       def quote(name)
-        plain_identifier?(name) && !reserved_words.include?(name.downcase) ? name : quoted(name)
+        !@quotes_all && plain_identifier?(name) && !reserved_words.include?(name.downcase) ? name : quoted(name)
       end
+
+      # The same platform, which quotes every name.
+      def quoting_all = dup.tap { |copy| copy.instance_variable_set(:@quotes_all, true) }
 
       # Does a name mean the same without its quotation marks?
       def plain_identifier?(name) = name.match?(self.class::PLAIN_IDENTIFIER)

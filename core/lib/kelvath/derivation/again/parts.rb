@@ -20,7 +20,7 @@ module Kelvath
           while (id = waiting.shift)
             model.child_ids(id).each do |child|
               element = model[child]
-              next if element.kind == :decision
+              next if %i[decision script_piece].include?(element.kind)
 
               found[child] = element
               waiting << child

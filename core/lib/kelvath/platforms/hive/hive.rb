@@ -49,6 +49,11 @@ module Kelvath
         uniquejoin update user using values varchar views when where window with
       ].to_set.freeze
 
+      ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "view" => :if_not_exists,
+               "grant" => :harmless }.freeze
+      BEGINS_IN = [ "CREATE DATABASE %s", "USE %s" ].freeze
+      RUNS_FILE = "!run %s"
+
       def identifier_limit = 128
       def given_schema?(name) = name == "default"
       def reserved_words = RESERVED

@@ -20,9 +20,17 @@ module Kelvath
                   "11.8" => "vectors" }.freeze
       VERSIONS = CHANGES.keys.freeze
       FEATURES = superclass::FEATURES.except(:comments, :deferrable, :nested_columns, :partial_indexes,
-                                             :included_columns)
+                                             :included_columns, :foreign_keys_dropped)
                                      .merge(virtual_columns: true, descending_indexes: "10.8", checks: true,
                                             sequences: "10.3", foreign_keys_indexed: true).freeze
+      ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
+               "index" => :if_not_exists, "role" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace,
+               "trigger" => :or_replace, "row" => :ignore, "foreign key" => :dropped_before,
+               "grant" => :harmless }.freeze
+      INSERT_ONCE = "INSERT IGNORE INTO"
+      BEGINS_IN = [ "CREATE DATABASE %s", "USE %s" ].freeze
+      DROPS_BETWEEN = [ "SET FOREIGN_KEY_CHECKS = 0", "SET FOREIGN_KEY_CHECKS = 1" ].freeze
+      RUNS_FILE = "source %s"
       KEY_BYTES = 3072
       UNORDERED = %w[tinytext text mediumtext longtext tinyblob blob mediumblob longblob json].freeze
       # A key's restriction is what "no action" does; set default is refused.
@@ -72,6 +80,11 @@ module Kelvath
 
       def identifier_limit = 64
       def reserved_words = RESERVED
+      # Of a foreign key it says so.
+      def dropped(kind, name, table: nil, if_there: false)
+        kind == "foreign key" ? super.sub(" CONSTRAINT ", " FOREIGN KEY ") : super
+      end
+
       def writer_class = Writer
       def catalog_reader = CatalogReader
       def identity_type = "int"

@@ -31,6 +31,20 @@ module Kelvath
         parallel percent_rank qualify rank row stored system tablesample virtual
       ]).freeze
 
+      ONCE = superclass::ONCE.except("index", "foreign key", "routine", "trigger", "sequence").freeze
+      # { kind => where the server tells of such things }
+      TOLD = { "index" => "statistics WHERE index_name",
+               "foreign key" => "table_constraints WHERE constraint_name" }.freeze
+
+      # It looks first, and runs what it then has as text.
+      def guarded(statement, _name, table)
+        told = TOLD[statement.kind] or return
+        there = "SELECT COUNT(*) FROM information_schema.#{told} = #{literal(statement.name)} AND " \
+                "table_schema = DATABASE() AND table_name = #{literal(table.delete('`').split('.').last)}"
+        [ "SET @once = IF((#{there}) = 0, #{literal(statement.sql)}, 'DO 0')", "PREPARE once FROM @once",
+          "EXECUTE once", "DEALLOCATE PREPARE once" ]
+      end
+
       def reserved_words = RESERVED
       def writer_class = Writer
       def catalog_reader = CatalogReader

@@ -53,6 +53,35 @@ module Kelvath
         user validate values varchar varchar2 view whenever where with
       ].to_set.freeze
 
+      ASKS_FIRST = "23"
+      RUNS_FILE = "@@%s"
+      THERE = "-955, -1408, -1430, -1920, -1921, -2260, -2261, -2264, -2275".freeze # errors of what is there already
+      GONE = "-942, -1418, -1918, -2289, -2443, -4043".freeze # and of what is not there
+      ALTERED = %w[view routine trigger].freeze
+
+      # A block that passes over what is there; what can be replaced is.
+      def guarded(statement, _name, _table)
+        return [ statement.sql.sub(/\ACREATE (?!OR )/i, "CREATE OR REPLACE ") ] if ALTERED.include?(statement.kind)
+
+        statement.kind == "row" ? nil : [ passing_over(statement.sql, THERE) ]
+      end
+
+      def dropped_guarded(kind, name, table) = passing_over(dropped(kind, name, table:), GONE)
+
+      # With the constraints that lead to it.
+      def dropped(kind, name, table: nil, if_there: false)
+        return super if if_there && !asks_first?
+        return super.sub("DROP SCHEMA", "DROP USER") + " CASCADE" if kind == "schema"
+
+        kind == "table" ? "#{super} CASCADE CONSTRAINTS" : super
+      end
+
+      def passing_over(sql, errors)
+        "BEGIN\n  EXECUTE IMMEDIATE #{literal(sql)};\nEXCEPTION WHEN OTHERS THEN\n  " \
+          "IF SQLCODE NOT IN (#{errors}) THEN RAISE; END IF;\nEND;\n/"
+      end
+      private :passing_over, :dropped_guarded, :guarded
+
       def identifier_limit = supports?(:long_names) ? 128 : 30
       def reserved_words = RESERVED
       def writer_class = Writer

@@ -23,6 +23,12 @@ module Kelvath
       VERSIONS = CHANGES.keys.freeze
       FEATURES = superclass::FEATURES.except(:nested_columns)
                                      .merge(arrays: true, enumerations: true, virtual_columns: "18").freeze
+      ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
+               "index" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace,
+               "row" => " ON CONFLICT DO NOTHING", "foreign key" => :dropped_before, "grant" => :harmless,
+               "comment" => :harmless }.freeze
+      BEGINS_IN = [ "CREATE SCHEMA %s", "SET search_path TO %s" ].freeze
+      RUNS_FILE = "\\ir %s"
       UNORDERED = %w[json xml point line lseg box path polygon circle].freeze
       OPTIONS = (superclass::OPTIONS + Options::ALL).freeze
       DATA_TYPES = DataTypes::ALL
@@ -43,6 +49,23 @@ module Kelvath
         system_user table tablesample
         then to trailing true union unique user using variadic verbose when where window with
       ].to_set.freeze
+
+      # A materialized view cannot be replaced; types, roles and triggers are made unless they are there.
+      def once(statement, name:, table: nil)
+        return [ statement.sql.sub("VIEW ", "VIEW IF NOT EXISTS ") ] if statement.kind == "view" &&
+                                                                     statement.sql.start_with?("CREATE MATERIALIZED")
+
+        super
+      end
+
+      def guarded(statement, _name, _table)
+        [ "DO $once$ BEGIN\n#{statement.sql};\nEXCEPTION WHEN duplicate_object THEN NULL; END $once$" ]
+      end
+
+      # Nor does it matter whether the table is there.
+      def dropped(kind, name, table: nil, if_there: false)
+        if_there ? super.sub("ALTER TABLE ", "ALTER TABLE IF EXISTS ") : super
+      end
 
       def identifier_limit = 63
       def given_schema?(name) = name == "public"

@@ -41,6 +41,12 @@ module Kelvath
         try_cast union unique update using values view when whenever where with
       ].to_set.freeze
 
+      ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
+               "role" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace, "grant" => :harmless,
+               "comment" => :harmless }.freeze
+      BEGINS_IN = [ "CREATE DATABASE %s", "USE DATABASE %s" ].freeze
+      RUNS_FILE = "!source %s"
+
       def identifier_limit = 255
       def given_schema?(name) = name.casecmp?("public")
       def reserved_words = RESERVED

@@ -40,6 +40,11 @@ module Kelvath
         primary references select set table then to transaction union unique update using values when where
       ].to_set.freeze
 
+      ONCE = { "table" => :if_not_exists, "index" => :if_not_exists, "view" => :if_not_exists,
+               "trigger" => :if_not_exists, "row" => :ignore }.freeze
+      INSERT_ONCE = "INSERT OR IGNORE INTO"
+      RUNS_FILE = ".read %s"
+
       def reserved_words = RESERVED
       def catalog_reader = CatalogReader
       def writer_class = Writer

@@ -40,7 +40,7 @@ module Kelvath
       PLAIN_IDENTIFIER = /\A[A-Za-z_][A-Za-z0-9_]*\z/
       IDENTIFIER_UNIT = :characters
       BATCH_END = "GO"
-      ALONE = %w[schema view routine trigger].freeze
+      ALONE = %w[schema view routine trigger place].freeze
 
       # Transact-SQL's "Reserved Keywords".
       RESERVED = %w[
@@ -59,6 +59,52 @@ module Kelvath
         tsequal union unique unpivot update updatetext use user values varying view waitfor when where while with
         within writetext
       ].to_set.freeze
+
+      ONCE = { "grant" => :harmless, "constraint" => :harmless }.freeze
+      BEGINS_IN = [ "CREATE DATABASE %s", "USE %s" ].freeze
+      RUNS_FILE = ":r %s"
+      ALTERED = %w[view routine trigger].freeze # CREATE OR ALTER, since 2016
+      DOUBLED = 15_233 # the error of a property that is there
+
+      # It looks first.
+      def guarded(statement, name, table)
+        return [ statement.sql.sub(/\ACREATE (?!OR )/i, "CREATE OR ALTER ") ] if ALTERED.include?(statement.kind)
+        return [ doubled(statement.sql) ] if statement.kind == "comment"
+
+        missing = missing(statement, name, table) or return
+        body = statement.kind == "schema" ? "EXEC(#{wide(statement.sql)})" : statement.sql
+        [ "IF #{missing}\nBEGIN\n#{body}\nEND" ]
+      end
+
+      # A condition that holds where something is not there.
+      def missing(statement, name, table)
+        own, in_table = wide(statement.name), "OBJECT_ID(#{wide(table)})"
+        case statement.kind
+        when "table" then "OBJECT_ID(#{wide(name)}, N'U') IS NULL"
+        when "sequence" then "OBJECT_ID(#{wide(name)}, N'SO') IS NULL"
+        when "schema" then "SCHEMA_ID(#{own}) IS NULL"
+        when "role" then "DATABASE_PRINCIPAL_ID(#{own}) IS NULL"
+        when "index"
+          "NOT EXISTS (SELECT 1 FROM sys.indexes WHERE name = #{own} AND object_id = #{in_table})"
+        when "foreign key"
+          "NOT EXISTS (SELECT 1 FROM sys.foreign_keys WHERE name = #{own} AND parent_object_id = #{in_table})"
+        end
+      end
+
+      # A database is looked for first, too.
+      def beginning_in(name, once: false)
+        make, begin_in = super(name)
+        [ once ? "IF DB_ID(#{wide(name.delete_prefix('[').delete_suffix(']'))}) IS NULL #{make}" : make, begin_in ]
+      end
+
+      def doubled(sql) = "BEGIN TRY\n#{sql}\nEND TRY\nBEGIN CATCH\nIF ERROR_NUMBER() <> #{DOUBLED} THROW\nEND CATCH"
+      def wide(text) = literal(text.to_s).then { |literal| literal.start_with?("N") ? literal : "N#{literal}" }
+
+      # The table may not be there either.
+      def dropped(kind, name, table: nil, if_there: false)
+        sql = super
+        kind == "foreign key" && if_there ? "IF OBJECT_ID(#{wide(table)}) IS NOT NULL #{sql}" : sql
+      end
 
       def identifier_limit = 128
       def given_schema?(name) = name.casecmp?("dbo")

@@ -43,15 +43,18 @@ module Kelvath
       end
 
       def late_foreign_keys(table)
-        keys = model.children(table.id, :foreign_key)
-        super.zip(keys).flat_map do |made, key|
+        super.flat_map do |made|
+          key = model.fetch(made.element_id)
           made.sql = made.sql.sub("\n", " WITH NOCHECK\n") if key.options["unchecked"]
           [ made, *disabled(table, key) ]
         end
       end
 
+      # What is not looked at, or out of force, is said by a statement of its own.
+      def inside?(table, key) = super && !key.options["unchecked"] && !key.options["disabled"]
+
       # Checks are put out of force when all tables are there.
-      def statements
+      def all_statements
         super + tables.flat_map { |table| model.children(table.id, :check).flat_map { |check| disabled(table, check) } }
       end
 

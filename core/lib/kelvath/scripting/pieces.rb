@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Scripting
+    # What a person wrote into the script of a design: before and after the whole of it, or what one thing says.
+    class Pieces
+      # ChangeSet that keeps a piece; an empty text takes it away. subject_id: the element's id, "" for the whole
+      # script; place: "before" or "after". Raises InvalidValue for a text that swallows what comes after it.
+      def self.set(model, design_id, subject_id, place, text, ids:)
+        text = Metamodel::ScriptPiece.fetch_field(:text).parse(text).rstrip
+        known = model.children(design_id, :script_piece)
+                     .find { |each| each.subject == subject_id && each.place == place }
+        fault = text.empty? ? nil : fault(text)
+        raise InvalidValue.new("What was written #{fault}.", field: :text, value: text) if fault
+
+        Draft.change(model, ids:) do |draft|
+          next known && draft.remove(known.id) if text.empty?
+
+          values = { subject: subject_id, place: Metamodel::ScriptPiece.fetch_field(:place).parse(place), text: }
+          known ? draft.set(known.id, text:) : draft.add(:script_piece, parent_id: design_id, **values)
+        end
+      end
+
+      # Why a text cannot stand in a script, as words behind "What was written"; nil if it can.
+      def self.fault(text)
+        lexer = Ddl::Lexer.new(text)
+        tokens = lexer.tokens
+        open = tokens.find { |token| !token.closed }
+        return "has a quotation mark that is not closed, in line #{line_of(text, open.from)}" if open
+        return "has a comment that is not closed" if lexer.open_comment == :block
+
+        depth = 0
+        tokens.each do |token|
+          depth += 1 if token.symbol?("(")
+          depth -= 1 if token.symbol?(")")
+          return "closes a bracket that is not open, in line #{line_of(text, token.from)}" if depth.negative?
+          return "ends a statement within brackets, in line #{line_of(text, token.from)}" if token.symbol?(";") &&
+                                                                                          depth.positive?
+        end
+        "has a bracket that is not closed" if depth.positive?
+      end
+
+      def self.line_of(text, byte) = text.byteslice(0, byte).count("\n") + 1
+      private_class_method :line_of
+
+      def initialize(model, design_id)
+        @model = model
+        @pieces = model.children(design_id, :script_piece).reject { |each| each.text.empty? }
+      end
+
+      # Statements with the pieces where they belong.
+      def around(statements)
+        return statements if @pieces.empty?
+
+        list = statements.each_with_index.flat_map do |each, index|
+          [ *(of(each.element_id, "before") if first?(statements, index)), each,
+            *(of(each.element_id, "after") if last?(statements, index)) ]
+        end
+        [ *of("", "before"), *list, *of("", "after") ]
+      end
+
+      private
+
+      # Is it the first, or the last, of the statements that make a thing?
+      def first?(list, index) = alone?(list[index], list[0...index])
+      def last?(list, index) = alone?(list[index], list.drop(index + 1))
+      def alone?(statement, others) = statement.kind != "drop" && others.none? { |each| same?(each, statement) }
+      def same?(one, other) = one.element_id == other.element_id && one.kind != "drop"
+
+      def of(subject_id, place)
+        @pieces.select { |each| each.subject == subject_id && each.place == place }.map do |each|
+          Ddl::Statement.new(kind: "by hand", name: each.label(@model), sql: ended(each.text), element_id: each.id)
+        end
+      end
+
+      # A piece ends what it says itself; the last semicolon may be left to us.
+      def ended(text)
+        last = Ddl::Lexer.tokens(text).last
+        last.nil? || last.symbol?(";") ? text : "#{text};"
+      end
+    end
+  end
+end

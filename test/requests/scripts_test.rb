@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+require "test_helper"
+
+# Scripts by their addresses: recipes changed part by part, what is written in by hand, files.
+class ScriptsRequestsTest < ActionDispatch::IntegrationTest
+  include FerriesAtHand
+
+  setup do
+    post model_designs_path(@stored), params: { platform: "postgresql" }
+    @design = now.all(:design).first
+  end
+
+  def now = @stored.reload.model
+  def path(**given) = model_design_script_path(@stored, @design.id, **given)
+  def part(recipe, **given) = patch(model_design_recipe_path(@stored, @design.id, recipe), params: given)
+
+  test "a recipe is changed part by part, and what ships becomes the model's own" do
+    get path
+    assert_select ".recipe summary", text: "Drops nothing first."
+    part "recipe-create", field: "drops", value: "if there"
+    follow_redirect!
+    assert_select ".recipe summary", text: "Drops first what is there of it, with its rows."
+    assert_select "dl", text: /Drops\s*29 tables/
+    recipe = now.all(:recipe).first
+    part recipe.id, field: "without", left_out: [ "", "comment", "nonsense" ]
+    part recipe.id, field: "patterns", value: "ves*"
+    follow_redirect!
+    assert_select ".recipe summary", text: "Creates 2 tables that are called ves*"
+    assert_select ".recipe summary", text: "with their keys and indexes, without comments;"
+    part recipe.id, field: "header", value: "x" * 600_000
+    assert_response :unprocessable_entity
+    assert_select ".recipe [role=alert]", text: /at most 500000 fit/
+    post model_undo_path(@stored), headers: { "HX-Request" => "true" }
+    assert_equal "all", now[recipe.id].scope
+  end
+
+  test "a recipe is copied under another name, and removed" do
+    post model_design_recipes_path(@stored, @design.id), params: { from: "recipe-rebuild", name: "Harbour's own" }
+    made = now.all(:recipe).first
+    assert_equal [ "Harbour's own", "if there" ], [ made.name, made.drops ]
+    delete model_design_recipe_path(@stored, @design.id, made.id)
+    assert_empty now.all(:recipe)
+    get path(recipe: "soup")
+    assert_response :unprocessable_entity
+  end
+
+  test "what changed since a milestone is a script of its own" do
+    @stored.milestones.create!(name: "Spring", person: "Guest", revision: @stored.reload.revision)
+    part "recipe-create", field: "since", value: "Spring"
+    column = now.all(:column).find { |each| each.name == "call_sign" }
+    patch model_element_path(@stored, column.id), params: { field: "mandatory", value: "no" },
+                                                  headers: { "HX-Request" => "true" }
+    get path(format: :sql)
+    assert_equal [ "vessel" ], response.body.scan(/CREATE TABLE (\w+)/).flatten
+  end
+
+  test "pieces by hand stand in the script and in its files, and a broken one is told beside the field" do
+    pieces = model_design_pieces_path(@stored, @design.id)
+    { { about: "", text: "GRANT (" } => /bracket that is not closed/,
+      { about: "nobody", text: "GRANT" } => /nothing in the script that is called “nobody”/ }.each do |given, words|
+      post pieces, params: { place: "before", **given }
+      assert_response :unprocessable_entity
+      assert_select "[role=alert]", text: words
+    end
+    post pieces, params: { place: "after", about: "Vessel", text: "GRANT SELECT ON vessel TO clerk" }
+    part "recipe-create", field: "files", value: "one each"
+    get path(format: :zip, recipe: now.all(:recipe).first.id)
+    files = Zip::File.open_buffer(response.body).to_h { |entry| [ entry.name, entry.get_input_stream.read ] }
+    assert_includes files.keys, "run_all.sql"
+    assert_equal 1, files.values.grep(/GRANT SELECT ON vessel TO clerk;/).size
+    piece = now.all(:script_piece).first
+    post pieces, params: { place: "after", subject: piece.subject, text: "" }
+    assert_empty now.all(:script_piece)
+  end
+
+  test "what would make a statement fail stands at it" do
+    column = now.all(:column).find { |each| each.name == "call_sign" }
+    patch model_element_path(@stored, column.id), params: { field: "native_type", value: "wibble", as_written: "yes" },
+                                                  headers: { "HX-Request" => "true" }
+    get path
+    assert_select ".script-fault", text: /call_sign: PostgreSQL has no type “wibble”/
+    assert_select "dl", text: /Would fail\s*1 statement/
+  end
+end
