@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 ENV["RAILS_ENV"] ||= "test"
+require "tmpdir"
+ENV["KELVATH_PROOF_SERVERS"] = File.join(Dir.tmpdir, "kelvath-proof-servers-#{Process.pid}") # any user can go there
 require_relative "../config/environment"
 require "rails/test_help"
 require Rails.root.join("demo/hollin_sound_ferries")

@@ -1,11 +1,19 @@
 # frozen_string_literal: true
 
 require_relative "sqlite_file"
+require_relative "postgresql_server"
+require_relative "mariadb_server"
 
 # What databases are reached through, by the platform's key. A connector of files answers platform, mine?(path),
 # check(path), read(path) and create(path), as SqliteFile does. Plain Ruby.
 module Connectors
   FILES = [ SqliteFile ].to_h { |connector| [ connector.platform, connector ] }.freeze
+
+  # Connectors of servers: they answer throwaway(port), as PostgresqlServer does.
+  SERVERS = [ PostgresqlServer, MariadbServer ].to_h { |connector| [ connector.platform, connector ] }.freeze
+
+  # The connector for servers of a platform, or nil.
+  def self.server(platform) = SERVERS[platform]
 
   # The connector for database files of a platform, or nil.
   def self.file(platform) = FILES[platform]

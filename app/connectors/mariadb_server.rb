@@ -1,9 +1,29 @@
 # frozen_string_literal: true
 
 require "trilogy"
+require "securerandom"
+require_relative "statement_by_statement"
 
 # A MariaDB or MySQL database over the network. Plain Ruby.
 class MariadbServer
+  include StatementByStatement
+
+  REFUSED = [ Trilogy::Error ].freeze
+
+  def self.platform = "mariadb"
+
+  # As PostgresqlServer.throwaway.
+  def self.throwaway(port)
+    name = "kelvath_proof_#{SecureRandom.hex(6)}"
+    open(host: "127.0.0.1", port:, username: "root") do |server|
+      server.call("CREATE DATABASE #{name} CHARACTER SET utf8mb4 COLLATE utf8mb4_general_ci")
+      server.call("USE #{name}")
+      yield server
+    ensure
+      server.call("DROP DATABASE IF EXISTS #{name}")
+    end
+  end
+
   # options: as Trilogy.new takes them (host:, port:, database:, username:, password:). Yields the connector.
   def self.open(**options)
     connection = Trilogy.new(connect_timeout: 5, **options)
@@ -20,6 +40,9 @@ class MariadbServer
 
   # Rows of a query as hashes with string keys.
   def call(sql) = @connection.query(sql).each_hash.to_a
+
+  # One statement of somebody else's.
+  def execute(sql) = @connection.query(sql)
 
   # Runs the statements of a Kelvath::Ddl::Script one after the other; each stands as soon as it has run.
   def run(script)

@@ -1,9 +1,30 @@
 # frozen_string_literal: true
 
 require "pg"
+require "securerandom"
+require_relative "statement_by_statement"
 
 # A PostgreSQL database over the network. Plain Ruby.
 class PostgresqlServer
+  include StatementByStatement
+
+  REFUSED = [ PG::Error ].freeze
+
+  def self.platform = "postgresql"
+
+  # Yields the connector of a new database on a server of this machine, which is gone after.
+  def self.throwaway(port)
+    name = "kelvath_proof_#{SecureRandom.hex(6)}"
+    at = { host: "127.0.0.1", port:, user: "kelvath" }
+    open(**at, dbname: "postgres") { |server| server.call("CREATE DATABASE #{name}") }
+    open(**at, dbname: name) do |server|
+      server.script("SET client_min_messages = error")
+      yield server
+    end
+  ensure
+    open(**at, dbname: "postgres") { |server| server.call("DROP DATABASE IF EXISTS #{name} WITH (FORCE)") }
+  end
+
   # options: as PG.connect takes them (host:, port:, dbname:, user:). Yields the connector.
   def self.open(**options)
     connection = PG.connect(connect_timeout: 5, **options)
@@ -23,6 +44,9 @@ class PostgresqlServer
 
   # Runs a text of several statements.
   def script(sql) = @connection.exec(sql)
+
+  # One statement of somebody else's.
+  def execute(sql) = @connection.exec(sql)
 
   # Runs the statements of a Kelvath::Ddl::Script in one transaction: all or none.
   def run(script)

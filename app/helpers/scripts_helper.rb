@@ -34,6 +34,22 @@ module ScriptsHelper
     "repeatable" => { "no" => "to run once", "yes" => "can run twice without harm" }
   }.freeze
 
+  # Says that a proof is of another script than the recipe makes now; nil if it is of this one.
+  def stale_proof(run)
+    digest = run.result["digest"] or return
+    model = run.stored_model.model
+    recipe = Kelvath::Scripting::Recipes.fetch(model, run.options["recipe"].presence || "recipe-create")
+    script = Kelvath::Scripting::Composition.new(model, run.design_id, recipe).script
+    return if Digest::SHA256.hexdigest(script.text) == digest
+
+    tag.p("The script has changed since; this says nothing of it as it is now.", class: "border-l-2 border-ochre pl-2")
+  rescue Kelvath::Error
+    tag.p("The recipe or the design is gone.", class: "border-l-2 border-ochre pl-2")
+  end
+
+  # Some SQL in colours.
+  def highlight(sql) = Rouge::Formatters::HTML.new.format(LEXER.new.lex(sql)).html_safe
+
   # What is chosen of a recipe's field, as RECIPE_CHOICES has it.
   def recipe_value(recipe, field)
     value = recipe[field.to_sym]

@@ -2,50 +2,27 @@
 
 require "tmpdir"
 require "socket"
-require "etc"
-require "fileutils"
+require_relative "../../lib/engines/postgresql_engine"
 
 # A PostgreSQL server of Debian's package on a free port of this machine, gone when the block ends.
 class ThrowawayPostgresql
-  class Missing < StandardError; end
-
-  OWNER = "postgres" # the server refuses to run as root
+  Missing = PostgresqlEngine::Missing
 
   # Yields the port, and a directory whose "pier" the server may write into. Raises Missing if PostgreSQL is not
   # installed.
-  def self.open(&block) = new.open(&block)
-
-  def self.binaries = Dir["/usr/lib/postgresql/*/bin"].max_by { |path| path[%r{/(\d+)/}, 1].to_i }
-
-  def open
-    raise Missing, "PostgreSQL is not installed; bin/install test installs it." unless self.class.binaries
-
+  def self.open
     Dir.mktmpdir("kelvath-pg") do |directory|
-      start(directory)
-      yield @port, directory
+      port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+      engine = PostgresqlEngine.new(directory, port)
+      engine.start
+      pier = File.join(directory, "pier")
+      Dir.mkdir(pier)
+      FileUtils.chown(PostgresqlEngine::OWNER, nil, pier) if Process.uid.zero?
+      yield port, directory
     ensure
-      stop(directory)
+      engine.stop if port && PostgresqlEngine.installed?
     end
   end
 
-  private
-
-  def start(directory)
-    @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
-    FileUtils.chown(OWNER, nil, directory) if Process.uid.zero?
-    data, pier = %w[data pier].map { |name| File.join(directory, name) }
-    Dir.mkdir(pier)
-    FileUtils.chown(OWNER, nil, pier) if Process.uid.zero?
-    run("initdb", "--auth=trust", "--username=kelvath", "--encoding=UTF8", "--no-sync", "-D", data)
-    run("pg_ctl", "-D", data, "-w", "-l", File.join(directory, "log"), "-o",
-        "-p #{@port} -c listen_addresses=127.0.0.1 -k #{directory} -c fsync=off", "start")
-  end
-
-  def stop(directory) = run("pg_ctl", "-D", File.join(directory, "data"), "-m", "immediate", "stop")
-
-  def run(program, *arguments)
-    command = [ File.join(self.class.binaries, program), *arguments ]
-    command = [ "runuser", "-u", OWNER, "--", *command ] if Process.uid.zero?
-    system(*command, out: File::NULL, chdir: "/") || raise("#{program} failed")
-  end
+  def self.binaries = PostgresqlEngine.binaries
 end

@@ -6,7 +6,7 @@ module Kelvath
     class Tideline::Writer < Ddl::Writer
       private
 
-      def statements = super + tables.filter_map { |table| moor(table) }
+      def all_statements = super + tables.filter_map { |table| moor(table) }
 
       def moor(table)
         place = table.options["mooring"] or return

@@ -1,0 +1,33 @@
+# frozen_string_literal: true
+
+require_relative "statement_failed"
+
+# Runs a script one statement after the other, and says which one the server refused. Who includes it answers
+# #execute(sql), and REFUSED, the errors of its library.
+module StatementByStatement
+  # Runs the text of a Kelvath::Ddl::Script as whoever is handed it would. times: gets [ms, Statement] of each. Answers
+  # how many there were. Raises StatementFailed.
+  def run_handed_out(script, progress: Kelvath::Progress.none, times: [])
+    statements = script.handed_out
+    statements.each_with_index do |statement, index|
+      progress.step(index, statements.size, "#{statement.kind} #{statement.name}")
+      times << [ timed { run_one(statement) }, statement ]
+    end
+    statements.size
+  end
+
+  private
+
+  def timed
+    start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    yield
+    ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) * 1000).round(1)
+  end
+
+  def run_one(statement)
+    execute(statement.sql)
+  rescue *self.class::REFUSED => error
+    words = error.message.dup.force_encoding(Encoding::UTF_8).scrub("?").lines.first.to_s.strip.delete_suffix(":")
+    raise StatementFailed.new("Line #{statement.line}, #{statement.kind} #{statement.name}: #{words}.", statement:)
+  end
+end
