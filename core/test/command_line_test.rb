@@ -6,9 +6,9 @@ require "tmpdir"
 require "csv"
 
 class CommandLineTest < CoreTest
-  def call(*arguments)
+  def call(*arguments, engines: {})
     out, err = StringIO.new, StringIO.new
-    code = CommandLine.new(out:, err:).run(arguments.map(&:to_s))
+    code = CommandLine.new(out:, err:, engines:).run(arguments.map(&:to_s))
     [ code, out.string, err.string ]
   end
 
@@ -23,6 +23,29 @@ class CommandLineTest < CoreTest
       assert_equal [ 0, "differences=0\n" ], call("compare", one, one).values_at(0, 2)
       assert_equal 1, call("compare", one, two).first
       assert_equal 28, JSON.parse(call("layout", one)[1])["Concept"].size
+    end
+  end
+
+  # An engine answers what it read back; here one that made nothing, and one that refuses.
+  def test_scripts_by_a_recipe_and_their_proof
+    Dir.mktmpdir do |directory|
+      one, two = %w[one.json two.json].map { |name| File.join(directory, name) }
+      File.write(one, Interchange::ModelFile.write(ferries))
+      call("derive", one, "--platform", "postgresql", "--out", two)
+      assert_match(/^DROP TABLE IF EXISTS watch;/,
+                   call("script", two, "--platform", "postgresql", "--recipe", "rebuild")[1])
+      nothing = { "postgresql" => ->(script) {
+        assert_match(/CREATE TABLE vessel/, script.text)
+        Intake::Catalog.new(tables: [], views: [])
+      } }
+      code, out, err = call("prove", two, "--platform", "postgresql", engines: nothing)
+      assert_equal [ 2, true ], [ code, out.include?("table vessel: only in the first") ]
+      assert_match(/statements=\d+ differences=\d+/, err)
+      refuses = { "postgresql" => ->(_) { raise Error, "Line 3: no." } }
+      assert_equal [ 1, "kelvath: Line 3: no.\n" ],
+                   call("prove", two, "--platform", "postgresql", engines: refuses).values_at(0, 2)
+      assert_match(/No PostgreSQL runs here/, call("prove", two, "--platform", "postgresql").last)
+      assert_match(/no recipe “soup”/, call("script", two, "--platform", "postgresql", "--recipe", "soup").last)
     end
   end
 

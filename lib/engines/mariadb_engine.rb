@@ -27,11 +27,8 @@ class MariadbEngine
     FileUtils.mkdir_p(@directory)
     FileUtils.chown(OWNER, nil, @directory) if Process.uid.zero?
     make unless File.directory?(File.join(data, "mysql"))
-    process = spawn(SERVER, "--no-defaults", *as_owner, "--datadir=#{data}", "--port=#{@port}",
-                    "--bind-address=127.0.0.1", "--socket=#{@directory}/socket", "--pid-file=#{pid_file}",
-                    "--character-set-server=utf8mb4", "--innodb-flush-log-at-trx-commit=0", "--skip-grant-tables",
-                    "--skip-networking=0", out: "#{@directory}/log", err: "#{@directory}/log", pgroup: true)
-    Process.detach(process)
+    log = File.join(@directory, "log")
+    Process.detach(spawn(*command, out: log, err: log, pgroup: true))
     wait
   end
 
@@ -50,6 +47,12 @@ class MariadbEngine
   def data = File.join(@directory, "data")
   def pid_file = File.join(@directory, "pid")
   def as_owner = Process.uid.zero? ? [ "--user=#{OWNER}" ] : []
+
+  def command
+    [ SERVER, "--no-defaults", *as_owner, "--datadir=#{data}", "--port=#{@port}", "--bind-address=127.0.0.1",
+      "--socket=#{@directory}/socket", "--pid-file=#{pid_file}", "--character-set-server=utf8mb4",
+      "--innodb-flush-log-at-trx-commit=0", "--skip-networking=0" ]
+  end
 
   def make
     system("mariadb-install-db", *as_owner, "--no-defaults", "--datadir=#{data}", "--skip-test-db",

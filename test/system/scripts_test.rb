@@ -37,7 +37,8 @@ class ScriptsTest < BrowserTestCase
       assert_selector "#proof-result", text: "The script has changed since"
       assert_empty faults
       prove
-      assert_selector "#proof-result", text: /Line \d+, by hand after vessel: .*role "nobody_here" does not exist/, wait: 60
+      assert_selector "#proof-result", wait: 60,
+                      text: /Line \d+, by hand after vessel: .*role "nobody_here" does not exist/
     end
     visit current_path
     assert_text "bin/proof-servers"

@@ -26,8 +26,10 @@ class ProofsController < ApplicationController
   # Why there is no proof, and what would bring one.
   def cannot_prove
     title = Kelvath::Platforms.fetch(@design.platform).title
-    return "No proof server for #{title} is running on this machine. “bin/proof-servers” installs and starts one; then " \
-           "come back here." if ProofServers.known?(@design.platform)
+    if ProofServers.known?(@design.platform)
+      return "No proof server for #{title} is running on this machine. “bin/proof-servers” installs and starts one; " \
+             "then come back here."
+    end
 
     "Scripts for #{title} are unproven: no #{title} runs here, and there is no reader yet that would read one back."
   end

@@ -10,20 +10,25 @@ module Kelvath
       kelvath read FILE --platform P --out MODEL    an SQLite file into a model file (--rulebook R reads its names)
       kelvath derive MODEL --platform P --out MODEL a design for a platform, added to the model (--rulebook R names it)
       kelvath script MODEL --platform P             the schema script of its latest design, on standard output
+                                                    (--recipe R: by a recipe of the model, or one that ships)
+      kelvath prove MODEL --platform P              runs that script on a throwaway database, reads it back, compares;
+                                                    answers 0 if it is the design, 2 if it differs, 1 if it failed
       kelvath compare A B                           differences of two model files; answers 1 if there are any
       kelvath layout MODEL                          places of the cards of each diagram, as JSON
       kelvath name MODEL --rulebook R               names by a rulebook (JSON), printed and written; further:
         --lexicon L (CSV) --to physical|words --design NAME --all --out MODEL --dry-run
     TEXT
 
-    COMMANDS = %w[read derive script compare layout name].freeze
+    COMMANDS = %w[read derive script prove compare layout name].freeze
 
     # A call that does not say what it must.
     class BadCall < Error; end
 
-    # databases: { platform => callable (path) { |query| … } } that can be read.
-    def initialize(databases: {}, out: $stdout, err: $stderr)
+    # databases: { platform => callable (path) { |query| … } } that can be read; engines: { platform => callable
+    # (script) -> the Intake::Catalog of a throwaway database in which the script was run }.
+    def initialize(databases: {}, engines: {}, out: $stdout, err: $stderr)
       @databases = databases
+      @engines = engines
       @out = out
       @err = err
     end
@@ -59,6 +64,7 @@ module Kelvath
       options = {}
       files = OptionParser.new do |on|
         on.on("--platform P") { |value| options[:platform] = value }
+        on.on("--recipe NAME") { |value| options[:recipe] = value }
         on.on("--out FILE") { |value| options[:out] = value }
         on.on("--rulebook FILE") { |value| options[:rulebook] = value }
         on.on("--lexicon FILE") { |value| options[:lexicon] = value }
@@ -104,6 +110,26 @@ module Kelvath
 
     def script(file, options)
       model = load(file)
+      @out.print composition(file, model, options).script.text
+      summary(model)
+    end
+
+    def prove(file, options)
+      model = load(file)
+      platform = Platforms.fetch(need(options, :platform))
+      engine = @engines.fetch(platform.key) do
+        raise Error, "No #{platform.title} runs here to prove a script on; #{@engines.keys.join(', ')} can be."
+      end
+      composition = composition(file, model, options)
+      catalog = engine.call(composition.script)
+      differences = Proof.differences(model, composition.design_id, catalog, ids:)
+      differences.each { |difference| @out.puts difference }
+      @err.puts "statements=#{composition.script.statements.size} differences=#{differences.size}"
+      differences.empty? ? 0 : 2
+    end
+
+    # The latest design for a platform, by a recipe.
+    def composition(file, model, options)
       platform = Platforms.fetch(need(options, :platform))
       design = model.all(:design).select { |each| each.platform == platform.key }.last
       unless design
@@ -111,8 +137,8 @@ module Kelvath
                      "derive #{file} --platform #{platform.key} --out MODEL"
       end
 
-      @out.print Ddl.script(model, design.id).text
-      summary(model)
+      Scripting::Composition.new(model, design.id,
+                                 Scripting::Recipes.fetch(model, options[:recipe] || Scripting::Recipes.usual.id))
     end
 
     def compare(one, other, _options)

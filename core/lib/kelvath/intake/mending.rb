@@ -25,6 +25,7 @@ module Kelvath
         Catalog.new(version: @catalog.version, log: @log, schemas: @catalog.schemas.map { |schema| schema(schema) },
                     tables: @catalog.tables.map { |table| table(table) },
                     views: @catalog.views.map { |view| view(view) },
+                    enumerations: @catalog.enumerations.map { |each| enumeration(each) },
                     sequences: @catalog.sequences.map { |each| placed(each) },
                     routines: @catalog.routines.map { |each| placed(each, text: text(each.text, each.name)) })
       end
@@ -95,6 +96,11 @@ module Kelvath
                     clauses: table.clauses.to_a.map { |clause| piece(clause, :text, name) },
                     triggers: table.triggers.to_a.map { |trigger| piece(trigger, :text, name) },
                     options: options(table.options), indexes: table.indexes.map { |index| index(table, index) })
+      end
+
+      def enumeration(each)
+        values = each.values.map { |value| text(value, each.name) }
+        placed(each, values:, comment: text(each.comment, each.name))
       end
 
       # A check or clause, whose SQL stands in a field.

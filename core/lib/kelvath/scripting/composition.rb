@@ -33,6 +33,9 @@ module Kelvath
         Account.new(made: tally(made), dropped: tally(drops, :element_kind), warnings: @unsaid + warnings)
       end
 
+      # The id of the design.
+      def design_id = @design.id
+
       private
 
       def platform = @writer.platform

@@ -3,6 +3,8 @@
 
 CREATE SCHEMA archive;
 
+CREATE TYPE band AS ENUM ('low', 'high');
+
 CREATE SEQUENCE ticket_number;
 
 CREATE SEQUENCE archive.drawer;

@@ -27,12 +27,48 @@ module Kelvath
         ask(:REST).each do |row|
           remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
         end
-        Catalog.new(version: ask(:VERSION).first["version"], tables: found, views:, log: @log)
+        sequences = relations.select { |row| row["type"] == "SEQUENCE" }.map { |row| sequence(row["name"]) }
+        Catalog.new(version: ask(:VERSION).first["version"], tables: found, views:, sequences:, routines:, log: @log)
       end
 
       private
 
       def queries = Mariadb::Queries
+
+      # A name as it stands in a question.
+      def quoted(name) = "`#{name.gsub('`', '``')}`"
+
+      # What SHOW tells of a thing, without who made it: that is somebody of the old server.
+      def shown(what, name, column)
+        row = @query.call("SHOW CREATE #{what} #{quoted(name)}").first.transform_keys(&:downcase)
+        row[column].to_s.sub(/\ACREATE DEFINER=\S+ /, "CREATE ")
+      end
+
+      def triggers(table)
+        @triggers ||= ask(:TRIGGERS).group_by { |row| row["tbl"] }
+        @triggers.fetch(table, []).map do |row|
+          Catalog::Trigger.new(name: row["name"], text: shown("TRIGGER", row["name"], "sql original statement"))
+        end
+      end
+
+      def routines
+        ask(:ROUTINES).map do |row|
+          sort = row["sort"]
+          Catalog::Routine.new(name: row["name"], text: shown(sort, row["name"], "create #{sort.downcase}"))
+        end
+      end
+
+      MOST = 9_223_372_036_854_775_806 # what a sequence that counts up goes to by itself
+
+      # What the platform takes anyway is not said.
+      def sequence(name)
+        row = @query.call("SELECT * FROM #{quoted(name)}").first.transform_keys(&:downcase)
+        first, step, least, most = row.values_at("start_value", "increment", "minimum_value", "maximum_value")
+        up = step.positive?
+        Catalog::Sequence.new(name:, first: (first unless first == (up ? least : most)), step: (step unless step == 1),
+                              least: (least unless up && least == 1), most: (most unless up && most == MOST),
+                              cycles: row["cycle_option"].to_i == 1, comment: "")
+      end
       # Servers write the names of columns of their own catalog in either case.
       def ask(name) = @query.call(queries.const_get(name)).map { |row| row.transform_keys(&:downcase) }
 
@@ -44,7 +80,7 @@ module Kelvath
         Catalog::Table.new(name:, comment: row["comment"].to_s, columns: columns(row, json.map { |each|
           each["text"][JSON_CHECK, 1]
         }), keys: keys(name), foreign_keys: keys,
-                           checks: others.map { |each| check(each) },
+                           checks: others.map { |each| check(each) }, triggers: triggers(name),
                            indexes: indexes(name, keys), options: table_options(row))
       end
 
@@ -72,7 +108,7 @@ module Kelvath
       end
 
       def partitioning(table)
-        made = @query.call("SHOW CREATE TABLE `#{table.gsub('`', '``')}`").first.values.last
+        made = @query.call("SHOW CREATE TABLE #{quoted(table)}").first.values.last
         made[/PARTITION BY (.*)\z/m, 1].to_s.delete_suffix("*/").gsub(/\s+/, " ").strip
       end
 

@@ -52,15 +52,22 @@ module Kelvath
         SELECT default_collate_name AS name, character_set_name AS letters FROM information_schema.character_sets
       SQL
 
+      # Their statements are told one by one.
+      TRIGGERS = <<~SQL
+        SELECT trigger_name AS name, event_object_table AS tbl FROM information_schema.triggers
+        WHERE trigger_schema = database() ORDER BY event_object_table, action_order, trigger_name
+      SQL
+
+      ROUTINES = <<~SQL
+        SELECT routine_name AS name, routine_type AS sort FROM information_schema.routines
+        WHERE routine_schema = database() AND routine_type IN ('FUNCTION', 'PROCEDURE') ORDER BY routine_name
+      SQL
+
       # What no design holds yet: [what, name].
       REST = <<~SQL
-        SELECT 'trigger' AS what, concat(trigger_name, ' on ', event_object_table) AS name
-          FROM information_schema.triggers WHERE trigger_schema = database()
+        SELECT 'event' AS what, event_name AS name FROM information_schema.events WHERE event_schema = database()
         UNION ALL SELECT lower(routine_type), routine_name FROM information_schema.routines
-          WHERE routine_schema = database()
-        UNION ALL SELECT 'event', event_name FROM information_schema.events WHERE event_schema = database()
-        UNION ALL SELECT 'sequence', table_name FROM information_schema.tables
-          WHERE table_schema = database() AND table_type = 'SEQUENCE'
+          WHERE routine_schema = database() AND routine_type NOT IN ('FUNCTION', 'PROCEDURE')
         ORDER BY 1, 2
       SQL
     end

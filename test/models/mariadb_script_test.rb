@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require "support/throwaway_mariadb"
+
+# What runs and counts in a MariaDB database comes into a design, and its script makes it again.
+class MariadbScriptTest < ActiveSupport::TestCase
+  PROGRAMS = [
+    "CREATE TABLE vessel (hull_number varchar(12) PRIMARY KEY, crossings int NOT NULL DEFAULT 0)",
+    "CREATE SEQUENCE ticket_number START WITH 100 INCREMENT BY 5 MAXVALUE 100000 CYCLE",
+    "CREATE SEQUENCE plain_number",
+    "CREATE SEQUENCE down_number INCREMENT BY -1 MINVALUE -9 MAXVALUE 9",
+    "CREATE FUNCTION knots(x int) RETURNS int DETERMINISTIC RETURN x * 2",
+    "CREATE PROCEDURE sail() BEGIN UPDATE vessel SET crossings = crossings + 1; IF 1 > 0 THEN SELECT ';'; END IF; END",
+    "CREATE TRIGGER counted BEFORE INSERT ON vessel FOR EACH ROW BEGIN SET NEW.crossings = 1; SET @seen = 1; END"
+  ].freeze
+
+  test "sequences, routines and triggers are taken in whole, and made again" do
+    ThrowawayMariadb.open do |port|
+      first, script = MariadbServer.throwaway(port) do |server|
+        PROGRAMS.each { |sql| server.execute(sql) }
+        server.execute("CREATE EVENT nightly ON SCHEDULE EVERY 1 DAY DO SELECT 1")
+        taken = taken(server)
+        break [ taken, Kelvath::Ddl.script(taken.model, taken.design_id) ]
+      end
+      assert_includes first.log.map(&:object), "event nightly"
+      assert_equal [ [ "ticket_number", 100, 5, nil, 100_000, true ], [ "plain_number", nil, nil, nil, nil, false ],
+                     [ "down_number", nil, -1, -9, 9, false ] ].to_set,
+                   first.model.all(:sequence).to_set { |each|
+                     each.values.values_at(:name, :first, :step, :least, :most) + [ each.cycles ]
+                   }
+      again = MariadbServer.throwaway(port) do |server|
+        server.run_handed_out(script)
+        break taken(server)
+      end
+      assert_empty Kelvath::Comparison.designs(first.model, first.design_id, again.model, again.design_id).map(&:to_s)
+      refute_match(/DEFINER/, script.text)
+    end
+  rescue ThrowawayMariadb::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  private
+
+  def taken(server)
+    catalog = Kelvath::Intake.catalog("mariadb", server)
+    Kelvath::Starting.from_catalog("Programs", catalog, platform: "mariadb", ids: Ids)
+  end
+end
