@@ -24,6 +24,9 @@ Rails.application.routes.draw do
     resource :version, only: %i[show new create update]
   end
 
+  resources :reviews, only: :show do
+    resources :comments, only: %i[create update], controller: "review_comments"
+  end
   resources :projects, only: %i[create update destroy]
   resources :model_files, only: :create
   resources :platforms, only: %i[index show]
@@ -79,6 +82,7 @@ Rails.application.routes.draw do
       resource :script, only: :show
       resources :recipes, only: %i[create update destroy]
       resources :pieces, only: :create
+      resources :reviews, only: :create
       resource :rederivation, only: %i[show create]
       resource :choices, only: %i[show update]
       resources :type_rules, only: %i[create destroy]

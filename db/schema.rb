@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_28_000003) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_29_000001) do
   create_table "bases", primary_key: "digest", id: :string, force: :cascade do |t|
     t.binary "content", null: false
   end
@@ -71,6 +71,34 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_28_000003) do
     t.datetime "created_at", null: false
     t.datetime "updated_at", null: false
     t.index "lower(name)", name: "index_projects_on_name", unique: true
+  end
+
+  create_table "review_comments", force: :cascade do |t|
+    t.string "review_id", null: false
+    t.integer "line", null: false
+    t.string "element_id"
+    t.string "person", null: false
+    t.text "text", null: false
+    t.datetime "settled_at"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["review_id"], name: "index_review_comments_on_review_id"
+  end
+
+  create_table "reviews", id: :string, force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "design_id", null: false
+    t.string "title", null: false
+    t.string "recipe", null: false
+    t.string "person", null: false
+    t.text "message", default: "", null: false
+    t.integer "revision", null: false
+    t.text "script", null: false
+    t.json "statements", null: false
+    t.json "account", null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["model_id"], name: "index_reviews_on_model_id"
   end
 
   create_table "runs", force: :cascade do |t|

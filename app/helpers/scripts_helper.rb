@@ -3,6 +3,16 @@
 # A script as it is shown, and the parts of its recipe.
 module ScriptsHelper
   FORMATTER = Rouge::Formatters::HTMLLinewise.new(Rouge::Formatters::HTML.new, tag_name: "span", class: "line")
+  # Each line whole, so that something can stand between two.
+  LINES = Class.new(Rouge::Formatter) do
+    def initialize(formatter)
+      @formatter = formatter
+    end
+
+    def stream(tokens)
+      token_lines(tokens) { |line| yield "#{line.map { |token, text| @formatter.span(token, text) }.join}\n" }
+    end
+  end
   LEXER = Rouge::Lexers::SQL
   HIGHLIGHTED = 4_000 # statements; what is longer is shown in one colour
 
@@ -12,6 +22,14 @@ module ScriptsHelper
     heading = "#{script.heading.join("\n")}\n\n" if script.heading.any?
     [ *([ [ nil, lines_of(heading, plain) ] ] if heading),
       *script.statements.map { |statement| [ statement, lines_of("#{script.part_of([ statement ])}\n", plain) ] } ]
+  end
+
+  # [[number of a line, HTML, comments at it], …] of a script under review.
+  def review_lines(review)
+    comments = review.comments.group_by(&:line)
+    html = review.script.count("\n") > HIGHLIGHTED ? review.script.lines.map { |line| ERB::Util.html_escape(line) } :
+             LINES.new(Rouge::Formatters::HTML.new).format(LEXER.new.lex(review.script)).lines.map(&:html_safe)
+    html.each_with_index.map { |line, index| [ index + 1, line, comments.fetch(index + 1, []) ] }
   end
 
   # Rouge escapes what it marks up. An empty line is a line.

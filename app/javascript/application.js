@@ -21,6 +21,7 @@ import Palette from RAILS_ASSET_URL("controllers/drawing/palette.js")
 import Png from RAILS_ASSET_URL("controllers/drawing/png.js")
 import Quick from RAILS_ASSET_URL("controllers/drawing/quick.js")
 import Seek from RAILS_ASSET_URL("controllers/forms/seek.js")
+import Lines from RAILS_ASSET_URL("controllers/forms/lines.js")
 import Reorder from RAILS_ASSET_URL("controllers/drawing/reorder.js")
 import Relating from RAILS_ASSET_URL("controllers/drawing/relating.js")
 import Busy from RAILS_ASSET_URL("controllers/forms/busy.js")
@@ -57,6 +58,7 @@ const controllers = {
   png: Png,
   quick: Quick,
   seek: Seek,
+  lines: Lines,
   reorder: Reorder,
   relating: Relating,
   busy: Busy,

@@ -82,4 +82,47 @@ class ScriptsRequestsTest < ActionDispatch::IntegrationTest
     assert_select ".script-fault", text: /call_sign: PostgreSQL has no type “wibble”/
     assert_select "dl", text: /Would fail\s*1 statement/
   end
+
+  test "a script is sent for review, read at an address of its own, and comments come back to the objects" do
+    post model_design_reviews_path(@stored, @design.id), params: { recipe: "Rebuild", message: "<b>Is this right?</b>" }
+    review = Review.last
+    follow_redirect!
+    assert_equal review_path(review), path_of_page
+    assert_select "p", text: "<b>Is this right?</b>"
+    assert_select "dl", text: /Drops\s*29 tables/
+    line = review.parts.find { |part| part.kind == "index" }.line
+    comments = review_comments_path(review)
+    post comments, params: { line:, text: "Do we need this one?" }
+    follow_redirect!
+    assert_select ".script-comment", text: /Guest\s+Do we need this one\?/
+    note = now.all(:note).first
+    assert_equal [ "Line #{line} of the script: Do we need this one?", :table ], [ note.text, now[note.parent_id].kind ]
+    patch review_comment_path(review, review.comments.first)
+    follow_redirect!
+    assert_select ".script-comment.settled"
+    { { line: "x", text: "a" } => 400, { line: 1, text: " " } => 422 }.each do |given, status|
+      post comments, params: given
+      assert_response status
+    end
+    get review_path("nobody")
+    assert_response :not_found
+  end
+
+  test "what changed since the last one that was sent is told" do
+    send_it = -> { post model_design_reviews_path(@stored, @design.id), params: { recipe: "Create" } }
+    send_it.call
+    column = now.all(:column).find { |each| each.name == "call_sign" }
+    patch model_element_path(@stored, column.id), params: { field: "comment", value: "By radio." },
+                                                  headers: { "HX-Request" => "true" }
+    send_it.call
+    follow_redirect!
+    assert_select "li", text: /new\s+comment call_sign/
+    assert_equal 1, css_select("section li").size
+    get path
+    assert_select "a", text: /Last sent .*, 0 open comments/
+  end
+
+  private
+
+  def path_of_page = URI(request.url).path
 end

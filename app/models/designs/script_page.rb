@@ -59,6 +59,9 @@ class ScriptPage
     Kelvath::Scripting::Files.of(script, @model, Kelvath::Platforms.of(@model, @design))
   end
 
+  # Scripts of the design that were sent for review, the latest first.
+  def reviews = Review.where(model_id: @stored.id, design_id: @design.id).latest_first
+
   # Milestones that a recipe can begin at, by name.
   def milestones = Milestone.where(model_id: @stored.id).order(:name).pluck(:name)
 
