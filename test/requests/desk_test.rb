@@ -175,7 +175,7 @@ class DeskTest < ActionDispatch::IntegrationTest
     get model_journal_path(@stored)
     assert_match(/Harbour Master/, response.body)
     post model_design_proofs_path(@stored, design.id)
-    assert_match(/database cannot be made here/, response.body)
+    assert_match(/No proof server for PostgreSQL is running/, response.body)
   end
 
   test "undo with nothing to undo says so" do

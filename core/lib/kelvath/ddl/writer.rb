@@ -242,8 +242,10 @@ module Kelvath
         known(:foreign_keys, model.children(table.id, :foreign_key)).select { |key| inside?(table, key) }
       end
 
-      # Is the table that it refers to there when its own is made?
+      # Is the table that it refers to there when its own is made, and is nothing said that only an added one can say?
       def inside?(table, key)
+        return false if key.options.keys.intersect?(platform.class::ADDED_LATER)
+
         @places_in_order ||= tables.each_with_index.to_h { |each, index| [ each.id, index ] }
         @places_in_order.fetch(key.target_table_id, -1) <= @places_in_order.fetch(table.id, -1)
       end

@@ -22,7 +22,7 @@ module Kelvath
         @value_types = {}
         @enumerations = {} # { domain's id => Enumeration }
         @tables = {}
-        @columns = {}
+        @columns = Hash.new { |known, entity_id| known[entity_id] = {} } # { entity's id => { held id => Column } }
         @elements = []
         @remarks = []
       end
@@ -41,7 +41,7 @@ module Kelvath
 
       # The table of an entity, and the column of an attribute held by an entity.
       def table(entity_id) = @tables.fetch(entity_id)
-      def column(entity_id, held_id) = @columns.fetch([ entity_id, held_id ])
+      def column(entity_id, held_id) = @columns.fetch(entity_id).fetch(held_id)
 
       # The Logical::KeyMigration that the tables were made by.
       def keys = @keys
@@ -116,10 +116,11 @@ module Kelvath
 
       def add_columns(entity)
         taken = Naming::TakenNames.new
+        made = @columns[entity.id]
         ordered(@keys.held(entity.id)).each_with_index do |held, index|
-          @columns[[ entity.id, held.id ]] = add_column(entity, held, taken, index + 1.0)
+          column = made[held.id] = add_column(entity, held, taken, index + 1.0)
           if held.own? && held.origin.nil?
-            @remarks << "#{entity.name} has no identifier; #{@columns[[ entity.id, held.id ]].name} numbers its rows."
+            @remarks << "#{entity.name} has no identifier; #{column.name} numbers its rows."
           end
         end
       end

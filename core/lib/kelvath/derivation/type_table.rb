@@ -15,14 +15,15 @@ module Kelvath
           rules.each_with_object({}) { |rule, known| known[rule[field]] ||= rule.becomes if about?(rule, field) }
         end
         @known = {}
+        @alike = {}.compare_by_identity # of types alone, which attributes share
       end
 
       # The native type (Metamodel::NativeType value) of an attribute with that Logical::ValueType; attribute may be
       # nil, of a number that the database gives.
       def native(type, attribute = nil)
-        text = said(type, attribute)
-        @known[[ text, type.name, type.length, type.precision, type.scale ]] ||=
-          @platform.read_type(text ? filled(text, type) : @platform.native_type(type))
+        return @alike[type] ||= worked_out(type, nil) if @of_attribute.empty? && @of_domain.empty?
+
+        worked_out(type, attribute)
       end
 
       # Why a type that is typed for a rule cannot be one, in a sentence; nil if it can.
@@ -41,6 +42,13 @@ module Kelvath
       end
 
       private
+
+      # The types of one logical type and size are one.
+      def worked_out(type, attribute)
+        text = said(type, attribute)
+        @known[[ text, type.name, type.length, type.precision, type.scale ]] ||=
+          @platform.read_type(text ? filled(text, type) : @platform.native_type(type))
+      end
 
       def filled(text, type) = self.class.filled(text, type)
       def at?(rule) = rule.platform == @platform.class.key

@@ -41,6 +41,7 @@ module Kelvath
       INSERT_ONCE = nil
       ASKS_FIRST = true
       BEGINS_IN = nil
+      ADDED_LATER = [].freeze # options of foreign keys that only one that is added to a table can have
       DROPS_BETWEEN = [].freeze
       RUNS_FILE = "-- %s" # how a client runs another file
       BATCH_END = nil # the line between batches, where there are any

@@ -14,13 +14,17 @@ module Kelvath
         @keys = Logical::KeyMigration.of(model, surrogates: true)
         @rule = standard.rule(:column)
         @limits = {}
+        @columns = {} # many are called the same
       end
 
       # Translation of an entity's name to its table's.
       def table(entity) = @standard.physical(entity.name, :table, platform: @platform)
 
       # Translation of what an entity holds (Logical::HeldAttribute) to its column's name.
-      def column(entity_id, held) = @standard.physical(column_text(entity_id, held), :column, platform: @platform)
+      def column(entity_id, held)
+        text = column_text(entity_id, held)
+        @columns[text] ||= @standard.physical(text, :column, platform: @platform)
+      end
 
       # A relationship's role, as it stands in names of keys; nil without one.
       def role(link)

@@ -27,6 +27,7 @@ module Kelvath
                "index" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace,
                "row" => " ON CONFLICT DO NOTHING", "foreign key" => :dropped_before, "grant" => :harmless,
                "comment" => :harmless }.freeze
+      ADDED_LATER = [ "not valid" ].freeze
       BEGINS_IN = [ "CREATE SCHEMA %s", "SET search_path TO %s" ].freeze
       RUNS_FILE = "\\ir %s"
       UNORDERED = %w[json xml point line lseg box path polygon circle].freeze

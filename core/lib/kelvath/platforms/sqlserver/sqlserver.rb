@@ -60,6 +60,7 @@ module Kelvath
         within writetext
       ].to_set.freeze
 
+      ADDED_LATER = %w[unchecked disabled].freeze
       ONCE = { "grant" => :harmless, "constraint" => :harmless }.freeze
       BEGINS_IN = [ "CREATE DATABASE %s", "USE %s" ].freeze
       RUNS_FILE = ":r %s"

@@ -50,9 +50,6 @@ module Kelvath
         end
       end
 
-      # What is not looked at, or out of force, is said by a statement of its own.
-      def inside?(table, key) = super && !key.options["unchecked"] && !key.options["disabled"]
-
       # Checks are put out of force when all tables are there.
       def all_statements
         super + tables.flat_map { |table| model.children(table.id, :check).flat_map { |check| disabled(table, check) } }
