@@ -5,6 +5,7 @@ module Kelvath
     # A script's text as the statements that a reader of it finds.
     module Splitter
       LOOPS = %w[if loop while repeat for].freeze # what "END IF" ends began without BEGIN
+      BEGINNING = 8 # words
       BODIES = %w[trigger function procedure package].freeze # what is made with statements within
 
       module_function
@@ -26,14 +27,15 @@ module Kelvath
 
       # Tokens, a list for each statement. Between BEGIN and END semicolons part what is within.
       def parted(tokens)
-        statements, depth = [ [] ], 0
+        statements, depth, body = [ [] ], 0, false
         tokens.each do |token|
-          statements.last << token
-          depth += step(token, statements.last) if body?(statements.last)
+          statement = statements.last << token
+          body ||= statement.size <= BEGINNING && body?(statement) # said within the first words, or not at all
+          depth += step(token, statement) if body
           next unless token.symbol?(";") && !depth.positive?
 
           statements << []
-          depth = 0
+          depth, body = 0, false
         end
         statements.reject(&:empty?)
       end
@@ -45,9 +47,9 @@ module Kelvath
         token.word?("end") ? -1 : 0
       end
 
-      # Is it CREATE … TRIGGER, or another statement that holds some?
+      # Does the last word make it CREATE … TRIGGER, or another statement that holds some?
       def body?(statement)
-        statement.first.word?("create") && statement.first(8).any? { |token| token.word?(*BODIES) }
+        statement.first.word?("create") && statement.last.word?(*BODIES)
       end
       private_class_method :parted, :step, :body?
     end

@@ -30,7 +30,8 @@ module Kelvath
       # The statements as whoever is handed the text finds them: what is proved is what leaves.
       def handed_out
         Splitter.statements(text, batch_end: @batch_end).map do |sql, line|
-          known = statements.reverse.find { |statement| statement.line <= line }
+          behind = statements.bsearch_index { |statement| statement.line > line } || statements.size
+          known = statements[behind - 1] if behind.positive?
           Statement.new(kind: known&.kind || "statement", name: known&.name.to_s, sql:, element_id: known&.element_id,
                         line:).freeze
         end
