@@ -6,6 +6,7 @@ module Kelvath
     # A platform's writer overrides the small hooks that differ.
     class Writer
       include Saying
+      include Commenting
 
       INDENT = "  "
 
@@ -324,39 +325,6 @@ module Kelvath
 
       def view_columns(view)
         view.column_names.empty? ? "" : " (#{view.column_names.map { |name| quote(name) }.join(', ')})"
-      end
-
-      def comment_statements
-        return [] unless platform.supports?(:comments)
-
-        schema_comments + type_comments + tables.flat_map { |table| table_comments(table) } +
-          Metamodel::Design.views(model, @design.id).reject { |view| view.comment.empty? }
-                           .map { |view| comment_statement("#{view_words(view)} #{place(view)}", view) }
-      end
-
-      def type_comments
-        return [] unless platform.supports?(:enumerations)
-
-        model.children(@design.id, :enumeration).reject { |each| each.comment.empty? }
-             .map { |each| comment_statement("TYPE #{place(each)}", each) }
-      end
-
-      def schema_comments
-        return [] unless platform.supports?(:schemas)
-
-        Metamodel::Design.schemas(model, @design.id).reject { |schema| schema.comment.empty? }
-                         .map { |schema| comment_statement("SCHEMA #{quote(schema.name)}", schema) }
-      end
-
-      def table_comments(table)
-        name = place(table)
-        columns = model.children(table.id, :column).select { |column| column.values.key?(:comment) }
-        statements = columns.map { |column| comment_statement("COLUMN #{name}.#{quote(column.name)}", column) }
-        table.comment.empty? ? statements : [ comment_statement("TABLE #{name}", table), *statements ]
-      end
-
-      def comment_statement(place, element)
-        statement("comment", element.name, "COMMENT ON #{place} IS #{platform.literal(element.comment)}", element)
       end
     end
   end
