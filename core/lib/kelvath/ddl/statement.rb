@@ -45,7 +45,10 @@ module Kelvath
 
       # The text of some of the statements, in their order.
       def part_of(list)
-        list.map { |statement| part(statement, statements.index(statement), statements) }.join("\n")
+        @places ||= statements.each_with_index.with_object({}.compare_by_identity) do |(statement, index), places|
+          places[statement] = index
+        end
+        list.map { |statement| part(statement, @places.fetch(statement), statements) }.join("\n")
       end
 
       private

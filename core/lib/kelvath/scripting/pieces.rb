@@ -52,20 +52,16 @@ module Kelvath
       def around(statements)
         return statements if @pieces.empty?
 
-        list = statements.each_with_index.flat_map do |each, index|
-          [ *(of(each.element_id, "before") if first?(statements, index)), each,
-            *(of(each.element_id, "after") if last?(statements, index)) ]
+        made = statements.reject { |each| each.kind == "drop" }
+        first, last = [ made.reverse, made ].map { |list| list.to_h { |each| [ each.element_id, each ] } }
+        list = statements.flat_map do |each|
+          [ *(of(each.element_id, "before") if each.equal?(first[each.element_id])), each,
+            *(of(each.element_id, "after") if each.equal?(last[each.element_id])) ]
         end
         [ *of("", "before"), *list, *of("", "after") ]
       end
 
       private
-
-      # Is it the first, or the last, of the statements that make a thing?
-      def first?(list, index) = alone?(list[index], list[0...index])
-      def last?(list, index) = alone?(list[index], list.drop(index + 1))
-      def alone?(statement, others) = statement.kind != "drop" && others.none? { |each| same?(each, statement) }
-      def same?(one, other) = one.element_id == other.element_id && one.kind != "drop"
 
       def of(subject_id, place)
         @pieces.select { |each| each.subject == subject_id && each.place == place }.map do |each|
