@@ -4,6 +4,8 @@ module Kelvath
   module Derivation
     # Identifiers to keys, migrations to foreign keys with their indexes, allowed values to checks.
     class Constraints
+      NO_CONDITIONS = {}.freeze # most attributes take any value
+
       # shape: a Shaping; tables: Tables that were built of it.
       def initialize(shape, tables)
         @model = shape.model
@@ -121,7 +123,7 @@ module Kelvath
 
       # The allowed values and the range of an attribute, as the platform says them: { role => condition }
       def conditions(held, type)
-        return {} if type.allowed_values.empty? && type.least_value.empty? && type.most_value.empty?
+        return NO_CONDITIONS if type.allowed_values.empty? && type.least_value.empty? && type.most_value.empty?
 
         name = Metamodel::Expression.reference(column(held).id)
         ends = [ [ type.least_value, ">=" ], [ type.most_value, "<=" ] ].reject do |value, _|

@@ -12,14 +12,15 @@ module Kelvath
 
       def initialize(design_id)
         @design_id = design_id
+        @digest = Digest::SHA256.new
       end
 
       # role: what the element is of its sources ("column", "primary key"); sources: ids on the logical side.
       #
       #   Identity.new(design.id).of("table", vessel.id)  # => "J4QK…"
       def of(role, *sources)
-        digest = Digest::SHA256.digest("#{@design_id}\n#{role}\n#{sources.join("\n")}")
-        characters(*digest.unpack("N4C"))
+        @digest.update("#{@design_id}\n#{role}\n#{sources.size == 1 ? sources.first : sources.join("\n")}")
+        characters(*@digest.digest!.unpack("N4C"))
       end
 
       private

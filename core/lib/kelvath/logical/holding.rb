@@ -6,6 +6,8 @@ module Kelvath
     class Holding
       attr_reader :primary, :migrations
 
+      NONE = [].freeze # most come by no link
+
       # The block answers the primary key (HeldAttribute list) of a parent entity.
       def initialize(model, entity_id, graph, surrogates:, &key_of)
         @model = model
@@ -20,8 +22,8 @@ module Kelvath
         @migrations = []
       end
 
-      # Key members that migrated, own attributes, other migrated attributes.
-      def all = (@keys + @own + @others.to_a).uniq(&:id)
+      # Key members that migrated, own attributes, other migrated attributes; once it is complete.
+      def all = @all ||= (@keys + @own + @others).uniq(&:id).freeze
 
       # First half: the own attributes and the primary key, which need only identifying links.
       def build
@@ -48,7 +50,7 @@ module Kelvath
 
       def own(attribute)
         primary = @own_key_ids.include?(attribute.id)
-        HeldAttribute.new(id: attribute.id, name: attribute.name, entity_id: @entity_id, origin: attribute, via: [],
+        HeldAttribute.new(id: attribute.id, name: attribute.name, entity_id: @entity_id, origin: attribute, via: NONE,
                           mandatory: attribute.mandatory || primary, primary:)
       end
 

@@ -134,7 +134,7 @@ module Kelvath
       def to_h
         hash = { "kind" => self.class.key, "id" => id }
         hash["within"] = parent_id if parent_id
-        @values.each { |name, value| hash[name.to_s] = value }
+        @values.each { |name, value| hash[name.name] = value }
         hash
       end
 
