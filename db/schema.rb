@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_29_000001) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_29_020000) do
   create_table "bases", primary_key: "digest", id: :string, force: :cascade do |t|
     t.binary "content", null: false
   end
@@ -19,6 +19,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_000001) do
     t.string "kind", null: false
     t.string "parent_id"
     t.text "content", null: false
+    t.index "model_id, json_extract(content, '$.source_id')", name: "index_elements_of_sources", where: "kind IN ('table', 'column')"
     t.index ["model_id", "part"], name: "index_elements_on_model_id_and_part"
     t.index ["model_id"], name: "index_elements_of_headers", where: "kind = 'header'"
   end

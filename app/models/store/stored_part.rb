@@ -27,9 +27,8 @@ class StoredPart
 
   # The tables made of an entity, or columns made of an attribute, found without loading the part.
   def made_of(element)
-    kind = element.kind == :entity ? "table" : "column"
-    ElementStore.elements(ElementRow.where(model_id: @model_id, part: @id,
-                                           kind:).where("json_extract(content, '$.source_id') = ?", element.id))
+    rows = ElementRow.where(model_id: @model_id, part: @id).where("kind IN ('table', 'column')") # as the index has it
+    ElementStore.elements(rows.where("json_extract(content, '$.source_id') = ?", element.id))
   end
 
   # At most so many elements of some kinds in whose name a text stands, in any (ASCII) letters.

@@ -1,12 +1,13 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 import { svg } from RAILS_ASSET_URL("/drawing.js")
+import { cardKeys } from RAILS_ASSET_URL("/controllers/drawing/card_keys.js")
 
 const STILL = 3 // px a press may wander before it is a drag
 const TRACE = 60 // ms between two questions of how lines would run
 const MANY = 40 // cards in hand of which that is not asked
 
-// Choosing, moving and relating cards with the pointer, and the keys for the same.
-export default class extends Controller {
+// Choosing, moving and relating cards with the pointer; the keys for the same are in card_keys.js.
+export default class Cards extends Controller {
   static values = { moveUrl: String, traceUrl: String, elementsUrl: String, placementUrl: String, editable: Boolean }
 
   get canvas() {
@@ -283,86 +284,8 @@ export default class extends Controller {
     if (card) this.dispatch("open", { target: window, detail: { id: card.dataset.id } })
   }
 
-  // -- keys --
-
   get selected() {
     return document.querySelector("#world .selected")
-  }
-
-  keys(event) {
-    const control = event.ctrlKey || event.metaKey
-    const key = event.key.toLowerCase()
-    if (event.key === "Escape")
-      return this.held ? this.cancel() : this.relationFrom ? this.endRelation(event, false) : this.choose(null)
-    if (event.key === "Tab" && !control) return this.step(event)
-    if (event.altKey && key === "r") return this.startRelation(event)
-    if (event.key === "Enter" && this.relationFrom) return this.endRelation(event, true)
-    if ((event.key === "Enter" || event.key === "F2") && this.selected?.matches(".card, .note, .line"))
-      return this.take(event, () => this.dispatch("open", { target: window, detail: { id: this.selected.dataset.id } }))
-    if (control && key === "a")
-      return this.take(event, () =>
-        this.selection.choose({
-          detail: { ids: [...document.querySelectorAll("#cards .card")].map((card) => card.dataset.id) }
-        })
-      )
-    if (event.altKey && event.key.startsWith("Arrow") && this.selected) return this.take(event, () => this.nudge(event))
-    if (event.key === "Delete" && this.selected) this.take(event, () => this.remove(event.shiftKey))
-  }
-
-  take(event, act) {
-    event.preventDefault()
-    event.stopImmediatePropagation()
-    act()
-  }
-
-  // Delete takes off the diagram; with Shift, out of the model.
-  remove(wholly) {
-    const chosen = this.selection.ids.join(",")
-    if (!wholly) return kelvath.send("delete", this.placementUrlValue, { chosen })
-    if (this.editableValue) kelvath.send("delete", `${this.elementsUrlValue}/${encodeURIComponent(chosen)}`)
-  }
-
-  nudge(event) {
-    const way = { ArrowLeft: [-20, 0], ArrowRight: [20, 0], ArrowUp: [0, -20], ArrowDown: [0, 20] }[event.key]
-    const held = { card: this.selected, taken: this.taken({ card: this.selected }), shift: way }
-    kelvath.send("post", this.moveUrlValue, this.places(held))
-  }
-
-  // Tab goes from card to card; past the last one it leaves the drawing as anywhere else.
-  step(event) {
-    const cards = [...document.querySelectorAll("#cards .card")]
-    const at = cards.indexOf(document.querySelector("#cards .card.selected"))
-    const next = cards[at + (event.shiftKey ? -1 : 1)]
-    if (!next) return
-    event.preventDefault()
-    this.choose(next)
-    window.dispatchEvent(new CustomEvent("selection:reveal", { detail: { id: next.dataset.id } }))
-  }
-
-  startRelation(event) {
-    event.preventDefault()
-    this.relationFrom = this.selected?.closest(".card")
-    this.relationFrom?.classList.add("target")
-  }
-
-  endRelation(event, wanted) {
-    event.preventDefault()
-    const from = this.relationFrom
-    const to = this.selected?.closest(".card")
-    this.relationFrom = null
-    document.querySelectorAll(".card.target").forEach((card) => card.classList.remove("target"))
-    if (!wanted || !to) return
-    const box = to.getBoundingClientRect()
-    this.dispatch("relate", {
-      target: window,
-      detail: {
-        from: from.dataset.id,
-        to: to.dataset.id,
-        at: [box.left + box.width / 2, box.bottom],
-        shift: event.shiftKey,
-        control: event.ctrlKey
-      }
-    })
   }
 
   // -- things dragged in from elsewhere on the page --
@@ -397,3 +320,5 @@ export default class extends Controller {
       })
   }
 }
+
+Object.assign(Cards.prototype, cardKeys)

@@ -24,11 +24,11 @@ module Kelvath
         select where group having order limit union except intersect on using window fetch offset set values
       ].freeze
 
-      # kind: as Piece has them; scope: a Names::Scope.
-      def initialize(text, kind, scope)
+      # kind: as Piece has them; known: a Names::Known.
+      def initialize(text, kind, known)
         @text = Metamodel::Expression.plain(text)
         @kind = kind
-        @scope = scope
+        @known = known
         @tokens = Lexer.tokens(@text)
         @found = {} # { place among the tokens => id }
         @begins = {} # { place => place of the schema before it }
@@ -55,12 +55,12 @@ module Kelvath
 
       # The condition of a check, what a column is computed from, what an index is over: names of the table's columns.
       def read_expression
-        own = @scope.table ? @scope.columns.call(@scope.table) : {}
+        own = @known.table ? @known.columns.call(@known.table) : {}
         @tokens.each_index do |index|
           next unless name?(index) || unit_column?(index, own)
 
           if @kind == :index && index == table_place
-            take(index, @scope.table)
+            take(index, @known.table)
             within_schema(index)
           elsif @kind == :index && index < table_place
             next
@@ -116,7 +116,7 @@ module Kelvath
       def read_source(index)
         # of another database; the query's own
         elsewhere = qualified?(index) ? qualified?(index - 2) : ctes.include?(key(index))
-        id = elsewhere ? nil : @scope.tables[table_key(index)]
+        id = elsewhere ? nil : @known.tables[table_key(index)]
         elsewhere ||= qualified?(index) && id.nil? # of a schema that is not in the design
         found_table(index, id) if id
         @unknown << @tokens[index].value unless id || elsewhere
@@ -136,7 +136,7 @@ module Kelvath
         name?(index) && @tokens[index + 1]&.word?("as") && @tokens[index + 2]&.symbol?("(")
       end
 
-      def column_of(table_id, index) = table_id && @scope.columns.call(table_id)[key(index)]
+      def column_of(table_id, index) = table_id && @known.columns.call(table_id)[key(index)]
 
       def table_key(index) = qualified?(index) ? "#{key(index - 2)}.#{key(index)}" : key(index)
 
@@ -147,7 +147,7 @@ module Kelvath
 
       # A column behind its table, or a table between its schema and a column.
       def take_qualified(index)
-        table = @scope.tables[table_key(index)] if @tokens[index + 1]&.symbol?(".") && @own_names.include?(key(index))
+        table = @known.tables[table_key(index)] if @tokens[index + 1]&.symbol?(".") && @own_names.include?(key(index))
         table ? found_table(index, table) : take(index, column_of(@sources[key(index - 2)], index))
       end
 

@@ -7,7 +7,7 @@ module Kelvath
       # Where names are looked up. tables: { name in lower case => id } of tables and views, as tables_by_name answers
       # it; columns: table's id -> { name in lower case => id }; table: the id of the table that the piece belongs
       # to, nil for a view.
-      Scope = Struct.new(:tables, :columns, :table, keyword_init: true)
+      Known = Struct.new(:tables, :columns, :table, keyword_init: true)
 
       module_function
 
@@ -34,7 +34,7 @@ module Kelvath
         platform = Platforms.of(model, element)
         options.to_h do |name, value|
           sql = platform.option(element.kind, name)&.type == :sql
-          [ name, sql ? NameFinder.new(value, :expression, scope(model, element)).resolved : value ]
+          [ name, sql ? NameFinder.new(value, :expression, known(model, element)).resolved : value ]
         end
       end
 
@@ -68,15 +68,15 @@ module Kelvath
       def unknown(model, element, field) = finder(model, element, field, text(model, element, field)).unknown
 
       def finder(model, element, field, text)
-        NameFinder.new(text, Piece.kind(element.kind, field), scope(model, element))
+        NameFinder.new(text, Piece.kind(element.kind, field), known(model, element))
       end
 
-      def scope(model, element)
+      def known(model, element)
         design = [ *model.ancestors(element) ].last || element
         all = Metamodel::Design.tables(model, design.id) + Metamodel::Design.views(model, design.id)
         tables = tables_by_name(all.map { |each| [ [ each.schema(model)&.name, each.name ], each.id ] })
         columns = ->(id) { model.children(id, :column).to_h { |each| [ each.name.downcase, each.id ] } }
-        Scope.new(tables:, columns:,
+        Known.new(tables:, columns:,
                   table: ([ element, *model.ancestors(element) ].find { |each| each.kind == :table }&.id))
       end
     end

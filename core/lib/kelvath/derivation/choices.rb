@@ -110,17 +110,18 @@ module Kelvath
         end
       end
 
-      # { id => value }, of what is not as usual.
+      # What each choice says, as derivation asks it. subtypes: { id => value }, of what is not as usual.
       def subtypes = self["subtypes"].lines.to_h { |line| line.strip.split(" ", 2) }
       def numbering = self["numbered keys"]
       def arcs? = self["arcs"] == "checks"
       def lookups? = self["allowed values"] == "lookup tables"
       def enumerated? = self["allowed values"] == "enumerated types"
-
       def indexes? = self["indexes"] != "none"
       def comments? = self["comments"] != "none"
       def checks? = self["allowed values"] != "none"
       def schemas? = self["schemas"] == "subject areas"
+
+      # Ids of entities that get no table, a Set.
       def left_out = @left_out ||= self["left out"].split.to_set
 
       # The columns that every table gets, one by one. Each is a HouseColumns value. Raises InvalidValue.

@@ -58,11 +58,12 @@ module Kelvath
       # Does the type of columns itself list the values they take?
       def lists_values? = @choices.enumerated? && (@platform.supports?(:enumerations) || @platform.enumerated_type([]))
 
-      # A name for a table beside those of the entities; a word as a column's name.
+      # A name for a table beside those of the entities.
       def free_table_name(words)
         @names.take(@standard.physical(words, :table, platform:).text, limit: wanted.limit(:table))
       end
 
+      # Words as a column's name.
       def word(words) = @standard.physical(words, :column, platform:).text
 
       private

@@ -40,6 +40,7 @@ module Kelvath
         @lines = {}
       end
 
+      # Works the boxes and lines out; what the previous scene had and nothing touched is taken over. Answers itself.
       def build
         @affected = Affected.of(@previous.model, @model, diagram.stage) if same_style?
         build_boxes

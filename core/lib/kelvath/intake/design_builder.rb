@@ -196,8 +196,8 @@ module Kelvath
         return text if text.empty?
 
         columns = ->(id) { named_columns.fetch(id, {}) }
-        scope = Ddl::Names::Scope.new(tables: named_tables, columns:, table: table_id)
-        Ddl::NameFinder.new(text, kind, scope).resolved
+        known = Ddl::Names::Known.new(tables: named_tables, columns:, table: table_id)
+        Ddl::NameFinder.new(text, kind, known).resolved
       end
 
       def view_ids = @view_ids ||= catalog.views.to_h { |view| [ view.place, @ids.next ] }

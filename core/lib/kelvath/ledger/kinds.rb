@@ -20,6 +20,7 @@ module Kelvath
       def adds = @type.adds_rows? ? kind : nil
       def grouped? = @type.within.any?
 
+      # A Column for each field that people may see, and for each field of the house.
       def all_columns
         @all_columns ||= [ *sentence_column, *fields.map { |field| column_of(field) }, *custom_columns ]
       end

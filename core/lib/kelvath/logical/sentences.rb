@@ -53,6 +53,7 @@ module Kelvath
         end
       end
 
+      # What a diagram, or a foreign key, is in a sentence.
       def diagram(model, diagram)
         size = model.children(diagram.id, :diagram_node).size
         "#{diagram.name} shows #{size} #{size == 1 ? 'card' : 'cards'}" \

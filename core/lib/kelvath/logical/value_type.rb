@@ -58,6 +58,7 @@ module Kelvath
         fields.to_h { |field| [ field, alike.map { |each| each[field] }.compact.first ] }
       end
 
+      # Allowed values (texts) of the nearest domain in a chain that lists any; empty if none does.
       def self.values(chain, model)
         chain.select { |each| each.kind == :domain }.lazy.map { |domain|
           model.children(domain.id, :allowed_value).map(&:value)
@@ -77,6 +78,7 @@ module Kelvath
         "#{name.tr('_', ' ')}#{"(#{sizes.join(',')})" if sizes.any?}"
       end
 
+      # Is it counted or measured?
       def number? = %w[integer small_integer big_integer decimal float].include?(name)
 
       # Does a text fit the type? For allowed values, defaults and ranges.

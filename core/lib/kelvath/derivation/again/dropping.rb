@@ -20,6 +20,7 @@ module Kelvath
           end
         end
 
+        # Undoes one decision in a Draft. base: the elements that were derived; gone: ids of what is left out.
         def drop(draft, decision, base, gone)
           case decision.way
           when :added then draft.remove(decision.element.id)
@@ -48,6 +49,7 @@ module Kelvath
           end
         end
 
+        # An element without what it says of what stays gone.
         def whole(element, gone)
           element.with(**Parts.fields(element.class).to_h { |field|
             [ field.name, Parts.without(field, element[field.name], gone) ]

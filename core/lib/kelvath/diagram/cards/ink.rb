@@ -43,6 +43,7 @@ module Kelvath
         Shape.new(type: :rect, style:, numbers: [ x, y, width, height, radius ], tint:)
       end
 
+      # By its middle.
       def circle(style, x, y, radius) = Shape.new(type: :circle, style:, numbers: [ x, y, radius ])
       def ellipse(style, x, y, rx, ry, tint: nil) = Shape.new(type: :ellipse, style:, numbers: [ x, y, rx, ry ], tint:)
 

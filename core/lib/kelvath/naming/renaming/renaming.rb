@@ -83,6 +83,7 @@ module Kelvath
         @ids = ids.to_set
       end
 
+      # Is an element meant, by itself or by what it stands within?
       def include?(id)
         element = @model[id] or return false
         [ element, *@model.ancestors(element) ].any? { |each| meant?(each) }

@@ -3,7 +3,7 @@
 module Kelvath
   module Naming
     # What the tables and columns of a design should be called: the logical names, with what a rulebook
-    # puts in front of them, translated. Numbers against clashes come later, from a Scope.
+    # puts in front of them, translated. Numbers against clashes come later, from TakenNames.
     class Wanted
       # model: with every many-to-many relationship resolved (Logical::Preparation); platform: whose limits and
       # reserved words count.
