@@ -11,6 +11,7 @@ require_relative "ddl/saying"
 require_relative "ddl/commenting"
 require_relative "ddl/table_order"
 require_relative "ddl/programs"
+require_relative "ddl/parts"
 require_relative "ddl/writer"
 
 module Kelvath

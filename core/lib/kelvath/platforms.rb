@@ -7,6 +7,7 @@ require_relative "platforms/data_type"
 require_relative "platforms/types"
 require_relative "platforms/values"
 require_relative "platforms/repeating"
+require_relative "platforms/altering"
 require_relative "platforms/platform"
 
 module Kelvath

@@ -13,24 +13,22 @@ module Kelvath
         @place = place
       end
 
-      # CREATE TYPE … AS ENUM, before the tables that have columns of it.
-      def enumerations
-        children(:enumeration).filter_map do |each|
-          next @writer.leave_out(nil, each) unless @platform.supports?(:enumerations)
-
-          values = each.value_texts.map { |text| @platform.literal(text) }
-          statement("enumerated type", each, "CREATE TYPE #{@place.(each)} AS ENUM (#{values.join(', ')})")
-        end
+      # The statements of one thing, in a list.
+      def of(element)
+        [ case element.kind
+          when :enumeration then enumeration(element)
+          when :sequence then sequence(element)
+          when :routine, :trigger then written(element.kind.to_s, element)
+          when :role then statement("role", element, "CREATE ROLE #{@platform.quote(element.name)}")
+          when :grant then grant(element)
+          end ].compact
       end
+
+      # CREATE TYPE … AS ENUM, before the tables that have columns of it.
+      def enumerations = children(:enumeration).filter_map { |each| enumeration(each) }
 
       # CREATE SEQUENCE (SQL:2016, 11.72), before the tables whose defaults may ask them.
-      def sequences
-        children(:sequence).filter_map do |sequence|
-          next @writer.leave_out(nil, sequence) unless @platform.supports?(:sequences)
-
-          statement("sequence", sequence, "CREATE SEQUENCE #{@place.(sequence)}#{bounds(sequence)}")
-        end
-      end
+      def sequences = children(:sequence).filter_map { |each| sequence(each) }
 
       # Their statements as they are written.
       def routines = children(:routine).filter_map { |routine| written("routine", routine) }
@@ -47,11 +45,26 @@ module Kelvath
           next [ @writer.leave_out(nil, role) ].compact unless @platform.supports?(:roles)
 
           [ statement("role", role, "CREATE ROLE #{@platform.quote(role.name)}"),
-            *grants.map { |grant| statement("grant", grant, grant_sql(role, grant)) } ]
+            *grants.map { |grant| grant(grant) } ]
         end
       end
 
       private
+
+      def enumeration(each)
+        return @writer.leave_out(nil, each) unless @platform.supports?(:enumerations)
+
+        values = each.value_texts.map { |text| @platform.literal(text) }
+        statement("enumerated type", each, "CREATE TYPE #{@place.(each)} AS ENUM (#{values.join(', ')})")
+      end
+
+      def sequence(each)
+        return @writer.leave_out(nil, each) unless @platform.supports?(:sequences)
+
+        statement("sequence", each, "CREATE SEQUENCE #{@place.(each)}#{bounds(each)}")
+      end
+
+      def grant(each) = statement("grant", each, grant_sql(@model.fetch(each.parent_id), each))
 
       def children(kind) = @model.children(@design.id, kind)
       def statement(kind, element, sql) = @writer.statement(kind, element.label(@model), sql, element)

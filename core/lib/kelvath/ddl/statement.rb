@@ -3,8 +3,8 @@
 module Kelvath
   module Ddl
     # One statement of a script: its kind ("table"), what it makes, its SQL without a semicolon, the
-    # id of the element it is for, and the line of the script it begins on (from 1).
-    Statement = Struct.new(:kind, :name, :sql, :element_id, :line, keyword_init: true)
+    # id of the element it is for, the line of the script it begins on (from 1), and what whoever runs it should know.
+    Statement = Struct.new(:kind, :name, :sql, :element_id, :line, :note, keyword_init: true)
 
     # A whole script: a heading in comments, then statements.
     class Script

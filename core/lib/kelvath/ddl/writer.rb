@@ -68,9 +68,13 @@ module Kelvath
         when :index then known(:indexes, [ element ]).filter_map { |index| create_index(model[index.parent_id], index) }
         when :foreign_key
           late_foreign_keys(model[element.parent_id]).select { |each| each.element_id == element.id }
-        else []
+        when :schema then [ statement("schema", element.name, "CREATE SCHEMA #{quote(element.name)}", element) ]
+        when :row then rows_of(model[element.parent_id]).select { |each| each.element_id == element.id }
+        else programs.of(element)
         end
       end
+
+      include Parts
 
       private
 
@@ -208,24 +212,25 @@ module Kelvath
       def key_lines(table, except: [])
         keys = model.children(table.id, :key).reject { |key| except.include?(key) }
         primary, others = keys.partition(&:primary)
-        [ *primary, *known(:alternate_keys, others) ].map do |key|
-          "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'}#{said(key, :words)} " \
-            "(#{columns(key.column_ids)})#{said(key, :tail)}"
-        end
+        [ *primary, *known(:alternate_keys, others) ].map { |key| key_line(key) }
+      end
+
+      def key_line(key)
+        "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'}#{said(key, :words)} " \
+          "(#{columns(key.column_ids)})#{said(key, :tail)}"
       end
 
       def check_lines(table)
-        known(:checks, model.children(table.id, :check)).filter_map do |check|
-          piece(check, :condition)&.then { |text|
- "#{constraint_name(check)}CHECK#{said(check, :words)} (#{text})#{said(check, :tail)}" }
-        end
+        known(:checks, model.children(table.id, :check)).filter_map { |check| check_line(check) }
       end
 
-      def clause_lines(table)
-        model.children(table.id, :clause).filter_map do |clause|
-          piece(clause, :text)&.then { |text| "#{constraint_name(clause)}#{text}" }
-        end
+      def check_line(check)
+        text = piece(check, :condition) or return
+        "#{constraint_name(check)}CHECK#{said(check, :words)} (#{text})#{said(check, :tail)}"
       end
+
+      def clause_lines(table) = model.children(table.id, :clause).filter_map { |clause| clause_line(clause) }
+      def clause_line(clause) = piece(clause, :text)&.then { |text| "#{constraint_name(clause)}#{text}" }
 
       # The rows that tables begin with; what they refer to is there, as tables are written before what needs them.
       def rows = tables.flat_map { |table| rows_of(table) }

@@ -187,6 +187,9 @@ module Kelvath
       field :options, :options
       field :source_id, :name, internal: true, compared: false
       field :position, :number, internal: true, compared: false
+
+      # Is it over columns alone, and all rows?
+      def plain? = expression.empty? && condition.empty?
     end
 
     # query is the SELECT that the view stands for.

@@ -11,8 +11,9 @@ module Kelvath
     # values: of a choice; since: the first version that knows it, nil for all; last: the last one; explanation: one
     # line; at: where in the statement it stands, as the platform's writer has places; as: how it is written there, %s
     # being its value, or { value => text }; group: what it is gathered in with others, such as "WITH (%s)"; passing:
-    # true if the database does not tell it any more once it has been used.
-    Option = Struct.new(:name, :of, :type, :values, :since, :last, :explanation, :at, :as, :group, :passing,
+    # true if the database does not tell it any more once it has been used; changes: of a table's, the templates of the
+    # statements that give it a value and that take it back, nil where the table must be made anew for that.
+    Option = Struct.new(:name, :of, :type, :values, :since, :last, :explanation, :at, :as, :group, :passing, :changes,
                         keyword_init: true) do
       # Text as typed -> value. Raises InvalidValue.
       def read(text)

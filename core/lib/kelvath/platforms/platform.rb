@@ -8,6 +8,7 @@ module Kelvath
       include Types
       include Values
       include Repeating
+      include Altering
 
       class << self
         # The short name used on the command line and in model files.
@@ -22,10 +23,10 @@ module Kelvath
       # { feature => the version since which it is there, or true }. What is not named is not there. alternate_keys,
       # foreign_keys, checks and indexes: such things; partial_indexes: of some rows only; stored_columns,
       # virtual_columns: what is computed is kept in the row, or need not be; mandatory: columns that must have a value;
-      # foreign_keys_indexed: by the database itself; foreign_keys_dropped:
-      # they can be, apart from their table; enumerations: types that list their values,
-      # made by a statement.
-      FEATURES = { comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true,
+      # foreign_keys_indexed: by the database itself; foreign_keys_dropped: they can be, apart from their table;
+      # enumerations: types that list their values, made by a statement; altered_in_place, renames_followed: see
+      # Altering; indexes_in_schema: two tables have no indexes of one name.
+      FEATURES = { altered_in_place: true, renames_followed: true, indexes_in_schema: true, comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true,
                    nested_columns: true, alternate_keys: true, foreign_keys: true, checks: true, indexes: true,
                    partial_indexes: true, included_columns: true, on_delete: true, on_update: true,
                    stored_columns: true, mandatory: true, sequences: true, roles: true,
@@ -37,6 +38,15 @@ module Kelvath
       DATA_TYPES = [].freeze
       ENUMERATION = nil # the type that lists the texts it takes, where there is one
       QUOTES = %w[" "].freeze # around names
+      ALTERS = Altering::STANDARD
+      NOTES = {}.freeze # what statements do to big tables
+      GENTLY = {}.freeze # how the same is said so that nobody waits for long
+      AROUND = nil # [[statements before], [statements after]] an alteration
+      COUNTING = [].freeze # how a column that begins to count goes on behind the numbers that are there
+      NUMBERING = [].freeze # how rows are numbered by hand
+      NO_CYCLE = "NO CYCLE"
+      PICKY = %w[xml].freeze # types that count as texts and take only some of them
+      EXAMPLES = { "blob" => "x'0%<row>d'" }.freeze # { base of a type => a value, as SQL, for each row }
       ONCE = { "grant" => :harmless, "comment" => :harmless }.freeze
       INSERT_ONCE = nil
       ASKS_FIRST = true

@@ -7,9 +7,10 @@ module Kelvath
       # what came from a database is found by its source, then by the columns it is over, then by its name.
       class Matching
         # known: { id => Element } of the design and of its base; fresh: Elements, parents first. every: match also what
-        # is never derived, such as views, by its name.
-        def initialize(known, fresh, every: false)
+        # is never derived, such as views, by its name. given: { fresh id => known id } that somebody said.
+        def initialize(known, fresh, every: false, given: {})
           @every = every
+          @given = given
           @known = known
           @fresh = fresh
           @ids = {} # { id of what would be derived => id it has in the design }
@@ -34,8 +35,9 @@ module Kelvath
           end
           return if @open.empty?
 
-          @taken = Set.new
-          waiting = @fresh.reject { |each| @known.key?(each.id) }
+          @taken = @given.values.to_set
+          @ids.merge!(@given)
+          waiting = @fresh.reject { |each| @known.key?(each.id) || @given.key?(each.id) }
           waiting.each { |each| claim(each, by_source(each)) }
           waiting.each { |each| claim(each, by_columns(each)) unless @ids.key?(each.id) }
           waiting.each { |each| claim(each, by_name(each)) unless @ids.key?(each.id) }

@@ -20,6 +20,7 @@ module Kelvath
                   "3.1" => "unique keys, checks, defaults, mandatory columns, times with a zone",
                   "4.0" => "tables that others keep too" }.freeze
       VERSIONS = CHANGES.keys.freeze
+      ALTERS = {}.freeze # scripts that alter are not written for it yet
       FEATURES = { schemas: true, nested_columns: true, arrays: true, primary_keys: "2.1", foreign_keys: "2.1",
                    alternate_keys: "3.0", checks: "3.0", mandatory: "3.0", defaults: "3.0", roles: true }.freeze
       ACTIONS = [ "no action" ].freeze

@@ -10,6 +10,7 @@ end
 
 require_relative "data_types"
 require_relative "options"
+require_relative "alters"
 
 module Kelvath
   module Platforms
@@ -19,7 +20,19 @@ module Kelvath
                   "10.11" => "uuid as a type, indexes that descend", "11.4" => "nothing that a design says",
                   "11.8" => "vectors" }.freeze
       VERSIONS = CHANGES.keys.freeze
-      FEATURES = superclass::FEATURES.except(:comments, :deferrable, :nested_columns, :partial_indexes,
+      ALTERS = Alters::WORDS
+      NOTES = Alters::NOTES
+      GENTLY = Alters::GENTLY
+      NUMBERING = [ "SET @number = 0", "UPDATE %<table>s SET %<name>s = (@number := @number + 1)" ].freeze
+      EXAMPLES = superclass::EXAMPLES.merge(
+        "year" => "202%<row>d", "inet4" => "'10.0.0.%<row>d'", "inet6" => "'::%<row>d'", "bit" => "%<row>d",
+        "geometry" => "POINT(%<row>d, 1)", "point" => "POINT(%<row>d, 1)", "binary" => "x'0%<row>d'",
+        "varbinary" => "x'0%<row>d'", "longblob" => "x'0%<row>d'", "mediumblob" => "x'0%<row>d'",
+        "tinyblob" => "x'0%<row>d'", "time" => "'0%<row>d:30:00'"
+      ).freeze
+      FIRST_SCHEMA = "" # what names none is in the one that is begun in
+      NO_CYCLE = "NOCYCLE"
+      FEATURES = superclass::FEATURES.except(:renames_followed, :indexes_in_schema, :comments, :deferrable, :nested_columns, :partial_indexes,
                                              :included_columns, :foreign_keys_dropped)
                                      .merge(virtual_columns: true, descending_indexes: "10.8", checks: true,
                                             sequences: "10.3", foreign_keys_indexed: true).freeze
@@ -78,6 +91,14 @@ module Kelvath
         zerofill
       ].to_set.freeze
 
+      # Tables that know what their rows were are only altered if that is allowed.
+      def around_alteration(tables, gentle:)
+        return unless tables.any? { |each| each.options["system versioning"] }
+
+        [ [ "SET SESSION system_versioning_alter_history = KEEP" ],
+          [ "SET SESSION system_versioning_alter_history = ERROR" ] ]
+      end
+
       def identifier_limit = 64
       def reserved_words = RESERVED
       # Of a foreign key it says so.
@@ -102,7 +123,7 @@ module Kelvath
 
         case [ kind, field ]
         when %i[foreign_key on_delete], %i[foreign_key on_update] then value == "restrict" ? "no action" : value
-        when %i[column default_value] then value.match?(/\A-?\d+\.\d+\z/) ? value.sub(/\.?0+\z/, "") : value
+        when %i[column default_value] then default_as_kept(value)
         else value
         end
       end
@@ -112,6 +133,11 @@ module Kelvath
       end
 
       private
+
+      # A column that was altered tells its default with other quotation marks than one that was made so.
+      def default_as_kept(value)
+        value.match?(/\A-?\d+\.\d+\z/) ? value.sub(/\.?0+\z/, "") : value.gsub("\\'", "''")
+      end
 
       def logical_name(native)
         native["base"] == "tinyint" && native["arguments"] == [ 1 ] ? "boolean" : super

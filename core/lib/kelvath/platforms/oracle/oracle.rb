@@ -20,6 +20,7 @@ module Kelvath
                   "12.2" => "names of 128 bytes, collation", "19" => "the usual one", "21" => "JSON as a type",
                   "23" => "booleans and vectors" }.freeze
       VERSIONS = CHANGES.keys.freeze
+      ALTERS = {}.freeze # scripts that alter are not written for it yet
       FEATURES = superclass::FEATURES.except(:nested_columns, :partial_indexes, :included_columns, :on_update,
                                              :stored_columns)
                                      .merge(identity: "12.1", virtual_columns: true, booleans: "23",

@@ -5,9 +5,12 @@ module Kelvath
     # What elements of a design can say in PostgreSQL beyond the standard.
     class Postgresql::Options
       METHODS = %w[hash gin gist spgist brin].freeze
-      FILL = { name: "fill factor", type: :number, at: :tail, as: "fillfactor=%s", group: "WITH (%s)",
+      FILL = { name: "fill factor", type: :number,
+               changes: [ "ALTER TABLE %<table>s SET (fillfactor=%<value>s)", "ALTER TABLE %<table>s RESET (fillfactor)" ], at: :tail, as: "fillfactor=%s", group: "WITH (%s)",
                explanation: "How full its pages are made, in hundredths; the rest is room for changes." }.freeze
-      TABLESPACE = { name: "tablespace", type: :name, at: :tail, as: "TABLESPACE %s",
+      TABLESPACE = { name: "tablespace", type: :name,
+                     changes: [ "ALTER TABLE %<table>s SET TABLESPACE %<value>s",
+                                "ALTER TABLE %<table>s SET TABLESPACE pg_default" ], at: :tail, as: "TABLESPACE %s",
                      explanation: "Where on disk it is kept." }.freeze
 
       ALL = [
@@ -28,6 +31,7 @@ module Kelvath
                    as: { "local" => "\nWITH LOCAL CHECK OPTION", "cascaded" => "\nWITH CASCADED CHECK OPTION" },
                    explanation: "Rows written through it must show in it."),
         Option.new(name: "unlogged", of: :table, type: :flag, at: :words, as: "UNLOGGED",
+                   changes: [ "ALTER TABLE %<table>s SET UNLOGGED", "ALTER TABLE %<table>s SET LOGGED" ],
                    explanation: "Its rows are lost in a crash, and written faster."),
         Option.new(name: "partition by range", of: :table, type: :sql, at: :tail, as: "PARTITION BY RANGE (%s)",
                    explanation: "Its rows are spread over partitions by ranges of these columns."),

@@ -10,6 +10,7 @@ end
 
 require_relative "data_types"
 require_relative "options"
+require_relative "alters"
 
 module Kelvath
   module Platforms
@@ -23,10 +24,24 @@ module Kelvath
       VERSIONS = CHANGES.keys.freeze
       FEATURES = superclass::FEATURES.except(:nested_columns)
                                      .merge(arrays: true, enumerations: true, virtual_columns: "18").freeze
+      ALTERS = Alters::WORDS
+      NOTES = Alters::NOTES
+      GENTLY = Alters::GENTLY
       ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
                "index" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace,
                "row" => " ON CONFLICT DO NOTHING", "foreign key" => :dropped_before, "grant" => :harmless,
                "comment" => :harmless }.freeze
+      EXAMPLES = {
+        "bytea" => "'\\x0%<row>d'", "bit" => "(8 + %<row>d)::bit(4)", "bit varying" => "(8 + %<row>d)::bit(4)",
+        "inet" => "'10.0.0.%<row>d'", "cidr" => "'10.%<row>d.0.0/16'", "array" => "'{%<row>d}'",
+        "daterange" => "'[2026-0%<row>d-01,2026-0%<row>d-09)'", "money" => "'%<row>d'",
+        "datemultirange" => "'{[2026-0%<row>d-01,2026-0%<row>d-09)}'", "xml" => "'<row>%<row>d</row>'",
+        "point" => "'(%<row>d,1)'"
+      }.freeze
+      FIRST_SCHEMA = "public" # where what names no schema is
+      AROUND = [ [ "BEGIN" ], [ "COMMIT" ] ].freeze
+      COUNTING = [ "SELECT setval(pg_get_serial_sequence(%<table_text>s, %<name_text>s), " \
+                   "coalesce((SELECT max(%<name>s) FROM %<table>s), 0) + 1, false)" ].freeze
       ADDED_LATER = [ "not valid" ].freeze
       BEGINS_IN = [ "CREATE SCHEMA %s", "SET search_path TO %s" ].freeze
       RUNS_FILE = "\\ir %s"
@@ -66,6 +81,14 @@ module Kelvath
       # Nor does it matter whether the table is there.
       def dropped(kind, name, table: nil, if_there: false)
         if_there ? super.sub("ALTER TABLE ", "ALTER TABLE IF EXISTS ") : super
+      end
+
+      # As the server names a constraint that has no name.
+      def given_name(element, table:, columns:)
+        return "#{table}_pkey" if element.kind == :key && element.primary
+
+        ending = { key: "key", foreign_key: "fkey", check: "check" }[element.kind]
+        ending && [ table, *columns, ending ].join("_")
       end
 
       def identifier_limit = 63

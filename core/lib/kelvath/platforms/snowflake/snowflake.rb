@@ -15,6 +15,7 @@ module Kelvath
   module Platforms
     class Snowflake
       TITLE = "Snowflake"
+      ALTERS = {}.freeze # scripts that alter are not written for it yet
       FEATURES = superclass::FEATURES.except(:nested_columns, :checks, :indexes, :partial_indexes, :included_columns,
                                              :computed_columns, :stored_columns).freeze
       OPTIONS = Options::ALL

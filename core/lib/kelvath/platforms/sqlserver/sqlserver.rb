@@ -19,6 +19,7 @@ module Kelvath
                   "2019" => "texts in UTF-8", "2022" => "ledgers", "2025" => "JSON and vectors as types",
                   "Azure" => "the cloud edition: always the newest" }.freeze
       VERSIONS = CHANGES.keys.freeze
+      ALTERS = {}.freeze # scripts that alter are not written for it yet
       FEATURES = superclass::FEATURES.except(:deferrable, :nested_columns).merge(virtual_columns: true).freeze
       NULLS_ALIKE = true
       KEY_BYTES = 1700

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+require_relative "altering/pairing"
+require_relative "altering/likeness"
+require_relative "altering/changes"
+require_relative "altering/type_change"
+require_relative "altering/proposals"
+require_relative "altering/touched"
+require_relative "altering/renames"
+require_relative "altering/speech"
+require_relative "altering/questions"
+require_relative "altering/losses"
+require_relative "altering/taking_down"
+require_relative "altering/columns"
+require_relative "altering/copies"
+require_relative "altering/moves"
+require_relative "altering/building_up"
+require_relative "altering/others"
+require_relative "altering/in_place"
+require_relative "altering/alteration"
+require_relative "altering/sample_rows"
+
+module Kelvath
+  # Scripts that take a database from one state of a design to another, its rows kept.
+  module Altering
+    # A state of a design. told: does a database tell it, which says some things in words of its own?
+    Side = Struct.new(:model, :design_id, :told, keyword_init: true) do
+      # The Design, and the platform in its version.
+      def design = model.fetch(design_id, :design)
+      def platform = Platforms.of(model, design)
+    end
+
+    module_function
+
+    # The Alteration from a Side to a Side. answers: { [about, question] => text }, as Questions asks them; recipe: of
+    # it, quoting, letters, terminator, heading and how big tables are treated count. Raises InvalidValue if the sides
+    # are for two platforms, or the platform has no way to alter anything.
+    def between(start, goal, answers: {}, recipe: Scripting::Recipes.usual)
+      platforms = [ start, goal ].map { |side| side.platform.class }
+      unless platforms.uniq.one?
+        raise InvalidValue.new("One is for #{platforms[0]::TITLE}, the other for #{platforms[1]::TITLE}; convert one " \
+                               "of them first.", field: :from, value: platforms[0].key)
+      end
+
+      pairing = Pairing.new(start, goal, answers)
+      Alteration.new(pairing.start, pairing.goal, told: start.told || goal.told, answers:, recipe:,
+                     proposals: pairing.proposals)
+    end
+
+    # How a table or a column, or another part of a table, is named in questions: "vessel", "crew.member",
+    # "vessel.length", in small letters.
+    def about(model, element)
+      parts = element.respond_to?(:name_parts) ? element.name_parts(model) :
+                [ about(model, model.fetch(element.parent_id)), element.name ]
+      parts.join(".").downcase
+    end
+  end
+end

@@ -1,0 +1,112 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Altering
+    # The way from one state of a design to another: the script, what is to be asked first, what is lost, and the way
+    # back.
+    class Alteration
+      # start, goal: Models as Pairing makes them; the rest as Altering.between takes it.
+      attr_reader :start, :goal, :changes
+
+      def initialize(start, goal, told:, answers:, recipe:, proposals: [], back: false)
+        @start, @goal, @told, @answers, @recipe, @back = start, goal, told, answers, recipe, back
+        design = goal.all(:design).first
+        @platform = Platforms.fetch(design.platform).at(design.version)
+        unless @platform.alterable?
+          raise InvalidValue.new("Kelvath writes no scripts that alter for #{@platform.title} yet.", field: :from,
+                                 value: @platform.key)
+        end
+        @changes = Changes.new(start, goal, @platform, told:)
+        @touched = Touched.new(@changes)
+        @questions = Questions.new(@changes, @touched, answers, proposals:, back:)
+        @plan = InPlace.new(@changes, @touched, @questions, recipe)
+      end
+
+      # The design's id, on both sides.
+      def design_id = goal.all(:design).first.id
+
+      # Are the two states the same?
+      def equal? = statements.empty?
+
+      # [Questions::Question, …] that are not answered; must one be before the script can run?
+      def questions = @open ||= @questions.open
+      def asks? = questions.any?(&:needed)
+
+      # [Losses::Loss, …]
+      def losses
+        @losses ||= Losses.new(@changes, @touched, @questions, @plan.start_writer, carried: @plan.moves.carried,
+                                                                                      homeless: @plan.homeless).all
+      end
+
+      # The Ddl::Script.
+      def script
+        @script ||= Ddl::Script.new(heading:, statements:, batch_end: @platform.class::BATCH_END,
+                                    alone: @platform.class::ALONE, every: @recipe.terminator == "as a batch",
+                                    ending: @recipe.terminator == "on a line" ? "\n;" : ";")
+      end
+
+      # [Ddl::Statement, …], in an order that runs.
+      def statements
+        @statements ||= @plan.statements.tap do |list|
+          next unless @recipe.keywords == "lower"
+
+          lettering = Scripting::Lettering.new(@platform, [ start, goal ].flat_map { |each| names(each) }.to_set)
+          list.each { |each| each.sql = lettering.lower(each.sql) }
+        end
+      end
+
+      # The Alteration that goes back.
+      def reverse
+        @reverse ||= Alteration.new(goal, start, told: @told, answers: @answers, recipe: @recipe, back: true)
+      end
+
+      # What going back does not bring back: lines.
+      def not_brought_back
+        lost = losses.reject(&:stops?)
+        lost.map { |loss| "Not brought back: #{loss.words}" }
+      end
+
+      # What people should know beside losses: lines.
+      def remarks = moved + rows_that_stay
+
+      # { kind of statement => how many }
+      def counts = statements.reject { |each| each.kind == "setting" }.map(&:kind).tally
+
+      private
+
+      def names(model) = Derivation::Again::Parts.of(model, design_id).each_value.map(&:name)
+
+      def heading
+        own = @recipe.header.lines.map(&:chomp)
+        return own if own.any?
+
+        name = [ start.header.name, goal.all(:design).first.name ].reject(&:empty?).uniq.join(", ")
+        first = "#{name} for #{@platform.title}: #{@back ? 'the way back' : 'from one state to the next'}"
+        [ first, "#{statements.size} #{statements.one? ? 'statement' : 'statements'}, written by Kelvath",
+          *losses.map { |loss| "#{loss.stops? ? 'May stop' : 'Loss'}: #{loss.words}" },
+          *questions.select(&:needed).map { |each| "Open: #{each.words}" }, *remarks ]
+      end
+
+      # Columns that stand in another order, where the database keeps the one they were made in.
+      def moved
+        return [] unless @platform.supports?(:altered_in_place)
+
+        orders = [ start, goal ].map do |model|
+          Derivation::Again::Parts.orders(Derivation::Again::Parts.of(model, design_id))
+        end
+        orders.first.filter_map do |id, before|
+          after = orders.last[id] or next
+          next if (before & after) == (after & before) || @touched.copied?(id)
+
+          "The columns of #{goal.fetch(id).name} stay in the order that they have in the database."
+        end
+      end
+
+      def rows_that_stay
+        gone = changes.removed(:row).map { |row| start.fetch(row.parent_id) }.uniq
+                      .select { |table| goal.key?(table.id) }
+        gone.map { |table| "Rows that #{table.name} begins with no more stay in the database." }
+      end
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Altering
+    # What is on one side only, and what differs, by kinds.
+    class Changes
+      # fields: the names of the fields that differ, a Set.
+      Change = Struct.new(:old, :new, :fields) do
+        def id = new.id
+      end
+
+      attr_reader :start, :goal, :platform
+
+      # start, goal: Models as Pairing makes them.
+      def initialize(start, goal, platform, told:)
+        @start = start
+        @goal = goal
+        @platform = platform
+        @likeness = Likeness.new(platform, told:)
+        @design_id = start.all(:design).first.id
+        look
+      end
+
+      # Elements of a kind that only the start, or only the goal, has.
+      def removed(kind) = @removed.fetch(kind, Model::NONE)
+      def added(kind) = @added.fetch(kind, Model::NONE)
+
+      # The Changes of a kind; that of an element by its id, or nil.
+      def changed(kind) = @changed.fetch(kind, Model::NONE)
+      def change(id) = @by_id[id]
+
+      # Is it on one side only?
+      def removed?(id) = @start.key?(id) && !@goal.key?(id)
+      def added?(id) = @goal.key?(id) && !@start.key?(id)
+
+      # Is nothing to be done?
+      def none? = [ @removed, @added, @changed ].all?(&:empty?)
+
+      # How many elements differ.
+      def size = [ @removed, @added, @changed ].sum { |kinds| kinds.each_value.sum(&:size) }
+
+      private
+
+      def look
+        before, after = [ @start, @goal ].map { |model| Derivation::Again::Parts.of(model, @design_id) }
+        @removed = before.each_value.reject { |each| after.key?(each.id) }.group_by(&:kind)
+        @added = after.each_value.reject { |each| before.key?(each.id) }.group_by(&:kind)
+        changes = after.each_value.filter_map { |each| compared(before[each.id], each) if before.key?(each.id) }
+        @changed = changes.group_by { |each| each.new.kind }
+        @by_id = changes.to_h { |each| [ each.id, each ] }
+      end
+
+      def compared(old, new)
+        return if old.values == new.values
+
+        fields = Derivation::Again::Parts.fields(new.class).reject { |field|
+          @likeness.same?(new.kind, field, old[field.name], new[field.name])
+        }.to_set(&:name)
+        Change.new(old, new, fields) if fields.any?
+      end
+    end
+  end
+end

@@ -1,0 +1,223 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Altering
+    # Then: columns that come, that change, that get values and that go, with the names of the goal.
+    class Columns
+      # plan: an InPlace.
+      def initialize(plan)
+        @plan = plan
+        @changes = plan.changes
+        @touched = plan.touched
+        @questions = plan.questions
+        @platform = plan.platform
+        @speech = plan.speech
+        @writer = plan.goal_writer
+      end
+
+      # Those that come, and what rows get: [Ddl::Statement, …]
+      def statements
+        plain, computed = coming.partition { |each| each.computed.empty? }
+        history(:forget_history) + plain.flat_map { |each| added(each) } + @plan.moves.statements + plain.flat_map { |each| settled(each) } +
+          altered.flat_map { |each| changed(each) } + computed.map { |each| add(each) } +
+          history(:keep_history)
+      end
+
+      # Those that go.
+      def gone
+        leaving.map do |column|
+          @speech.say(:drop_column, "drop", column, name: @platform.quote(@plan.mid.fetch(column.id).name),
+                                                    table: @plan.mid_writer.place(@plan.mid.fetch(column.parent_id)))
+        end
+      end
+
+      private
+
+      def history(template)
+        @touched.forgetful.map { |id| goal.fetch(id) }.map { |table|
+          @speech.say(template, "column", table, table: @writer.place(table))
+        }
+      end
+
+      def goal = @changes.goal
+      def table_of(column) = @writer.place(goal.fetch(column.parent_id))
+      def quote(column) = @platform.quote(column.name)
+
+      # Is its table altered, and neither new nor made anew nor gone?
+      def within?(column)
+        [ @changes.start, goal ].all? { |model| model.key?(column.parent_id) } && !@touched.copied?(column.parent_id)
+      end
+
+      def top?(column) = goal.fetch(column.parent_id).kind == :table
+
+      # Columns that are added to tables that are there.
+      def coming
+        @coming ||= (@changes.added(:column) + goal.all(:column).select { |each| remade?(each) })
+                    .select { |each| within?(each) && top?(each) }
+      end
+
+      def remade?(column) = !@changes.added?(column.id) && @touched.remade?(column.id)
+
+      def altered
+        @changes.changed(:column).select { |each| within?(each.new) && !@touched.remade?(each.id) }
+      end
+
+      def leaving
+        away = @changes.removed(:column).select { |each| within?(each) && each.computed.empty? }
+        away + coming.select { |each| remade?(each) }.map { |each| @changes.start.fetch(each.id) }
+                     .select { |each| each.computed.empty? }
+      end
+
+      # One that is filled afterwards may be empty until then.
+      def added(column) = [ add(later?(column) ? column.with(mandatory: false) : uncounted(column)), *numbered(column) ]
+
+      def add(column)
+        note = @platform.class::NOTES[:add_computed] if column.stored
+        note ||= @platform.class::NOTES[:add_numbered] if column.identity
+        @speech.say(:add_column, "column", column, note:, table: table_of(column), column: @writer.definition(column))
+      end
+
+      def later?(column) = filled_by_hand?(column) || (@questions.filled?(column) && @plan.moves.fills?(column))
+
+      def filled_by_hand?(column)
+        value = @questions.value(column)
+        !value.nil? && !(value == column.default_value)
+      end
+
+      # Where only a key's column can count, rows are numbered by hand until there is one.
+      def uncounted(column) = counts_late?(column) ? column.with(identity: false, mandatory: false) : column
+      def counts_late?(column) = column.identity && @platform.alters?(:redefine)
+
+      def numbered(column)
+        return [] unless counts_late?(column)
+
+        @platform.class::NUMBERING.map do |template|
+          @speech.statement("fill", column, format(template, table: table_of(column), name: quote(column)))
+        end
+      end
+
+      # Values for one that was added, then what they make possible.
+      def settled(column)
+        return [] unless later?(column)
+
+        value = @questions.value(column)
+        fill = value ? [ fill(column, stated(column, value)) ] : []
+        column.mandatory ? fill + mandatory(column) : fill
+      end
+
+      # SQL that a person gave; the old column stands aside by then.
+      def stated(column, value)
+        now = @plan.mid[column.id]
+        now ? @plan.stated(value, @changes.start.fetch(column.id).name, now.name) : value
+      end
+
+      def fill(column, value, where: nil)
+        @speech.statement("fill", column, "UPDATE #{table_of(column)} SET #{quote(column)} = #{value}" \
+                                          "#{@plan.clocks_kept(column)}#{" WHERE #{where}" if where}")
+      end
+
+      def mandatory(column)
+        return [ redefined(column) ] if @platform.alters?(:redefine)
+
+        @plan.gently(:mandatory, "column", column, table: table_of(column), name: quote(column),
+                                                   type: @writer.type_text(column))
+      end
+
+      def changed(change) = @platform.alters?(:redefine) ? at_once(change) : step_by_step(change)
+
+      def filled(change)
+        return [] unless change.fields.include?(:mandatory) && @questions.filled?(change.new)
+
+        value = @questions.filling(change.new)
+        value ? [ fill(change.new, value, where: "#{quote(change.new)} IS NULL") ] : []
+      end
+
+      # -- where a column is defined anew as a whole --
+
+      # What fills it may only fit the new type.
+      def at_once(change)
+        fill = filled(change)
+        return cut(change) + fill + again(change) unless fill.any? && change.fields.include?(:native_type)
+
+        cut(change) + [ redefined(change.new.with(mandatory: false, identity: false)) ] + fill + again(change)
+      end
+
+      # Texts that are too long are cut beforehand: the database would stop at them.
+      def cut(change)
+        length = @platform.logical_type(change.new.native_type)[:length]
+        return [] unless @touched.way(change.id) == :less && length
+
+        name = quote(change.new)
+        first_as_text(change) << fill(change.new, "LEFT(#{name}, #{length})", where: "CHAR_LENGTH(#{name}) > #{length}")
+      end
+
+      # What was no text is one that is long enough, before it is cut.
+      def first_as_text(change)
+        return [] if TypeChange::TEXTS.include?(@platform.logical_type(change.old.native_type)[:type])
+
+        wide = @platform.native_type(Logical::ValueType.new(name: "text", length: 60))
+        [ redefined(change.new.with(native_type: @platform.read_type(wide), mandatory: false, identity: false,
+                                    default_value: "", options: {})) ]
+      end
+
+      def again(change)
+        return [] if (change.fields - [ :name ]).empty?
+
+        [ redefined(@plan.recounted.include?(change.id) ? change.new.with(identity: false) : change.new,
+                    rewrites: change.fields.include?(:native_type)) ]
+      end
+
+      def redefined(column, rewrites: true)
+        note = @platform.class::NOTES[:redefine] if rewrites
+        @speech.say(:redefine, "column", column, note:, table: table_of(column), column: @writer.definition(column))
+      end
+
+      # -- where each of its facts is altered by itself --
+
+      def step_by_step(change)
+        steps = []
+        steps.concat(typed(change)) if change.fields.intersect?(%i[native_type options])
+        steps.concat(defaulted(change)) if change.fields.intersect?(%i[native_type default_value])
+        if change.fields.include?(:mandatory)
+          steps.concat(filled(change))
+          steps.concat(change.new.mandatory ? mandatory(change.new) : [ fact(:optional, change.new) ])
+        end
+        steps.concat(numbering(change)) if change.fields.include?(:identity)
+        steps
+      end
+
+      def typed(change)
+        type = @writer.type_text(change.new)
+        name = quote(change.new)
+        return [] if @touched.way(change.id) == :same && !change.fields.include?(:options)
+
+        before = change.old.default_value.empty? ? [] : [ fact(:no_default, change.new) ]
+        before + [ fact(:type, change.new, type:, value: "CAST(#{name} AS #{@writer.type_alone(change.new)})",
+                        note: (@platform.class::NOTES[:type] if rewrites?(change))) ]
+      end
+
+      # A longer text of the same sort is what it was.
+      def rewrites?(change)
+        sorts = [ change.old, change.new ].map { |each| @platform.logical_type(each.native_type)[:type] }
+        !(sorts.all? { |sort| TypeChange::TEXTS.include?(sort) } && @touched.way(change.id) == :kept)
+      end
+
+      def defaulted(change)
+        return change.old.default_value.empty? || change.fields.include?(:native_type) ? [] :
+          [ fact(:no_default, change.new) ] if change.new.default_value.empty?
+
+        [ fact(:default, change.new, value: @writer.default_sql(change.new)) ]
+      end
+
+      def numbering(change)
+        return [ fact(:unnumber, change.new) ] unless change.new.identity
+
+        [ fact(:number, change.new), *@plan.counted(change.new) ]
+      end
+
+      def fact(template, column, note: nil, **parts)
+        @speech.say(template, "column", column, note:, table: table_of(column), name: quote(column), **parts)
+      end
+    end
+  end
+end

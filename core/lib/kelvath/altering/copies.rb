@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Altering
+    # Tables that cannot be altered into what they are to be: each is made anew beside the old one, gets its rows, and
+    # takes its place.
+    class Copies
+      FRESH = "new_"
+
+      # Can a table take no rows as it is made, since its parts are made apart?
+      def self.unhoused?(table)
+        table.options.keys.any? { |name| name.start_with?("partition by ") }
+      end
+
+      # plan: an InPlace.
+      def initialize(plan)
+        @plan = plan
+        @changes = plan.changes
+        @touched = plan.touched
+        @questions = plan.questions
+        @platform = plan.platform
+      end
+
+      # [Ddl::Statement, …], when everything has its new name.
+      def statements
+        @touched.copied.map { |id| goal.fetch(id) }.sort_by(&:name).flat_map { |table| copy(table) }
+      end
+
+      private
+
+      def goal = @changes.goal
+      def quote(name) = @platform.quote(name)
+
+      def copy(table)
+        fresh = table.with(name: free(table))
+        writer = @plan.writer(goal.updated(put: [ fresh ], drop: []))
+        made = writer.statements_of(fresh).first
+        note = @platform.class::NOTES[:copy]
+        [ @plan.speech.statement("table", table, made.sql, note:), rows(table, writer.place(fresh)),
+          @plan.speech.statement("drop", table, @platform.dropped("table", place(table))),
+          @plan.speech.say(:rename_table, "rename", table, from: writer.place(fresh), to: quote(table.name)) ].compact
+      end
+
+      def free(table)
+        taken = Naming::TakenNames.new(limit: @platform.identifier_limit)
+        [ goal, @plan.mid ].each { |model| model.all(:table).each { |each| taken.claim(each.name) } }
+        taken.take("#{FRESH}#{table.name}")
+      end
+
+      def place(table) = @plan.mid_writer.place(@plan.mid.fetch(table.id))
+
+      def rows(table, target)
+        return if self.class.unhoused?(table)
+
+        pairs = goal.children(table.id, :column).filter_map { |column|
+          value = carried(column) if column.computed.empty?
+          [ quote(column.name), value ] if value
+        }
+        return if pairs.empty?
+
+        @plan.speech.statement("fill", table, "INSERT INTO #{target} (#{pairs.map(&:first).join(', ')})\n" \
+                                              "SELECT #{pairs.map(&:last).join(', ')} FROM #{place(table)}")
+      end
+
+      # What a column of the goal gets from a row as it was; nil for its default.
+      def carried(column)
+        return "NULL" if @plan.homeless.any? { |key| key.column_ids.include?(column.id) }
+
+        old = @plan.mid[column.id]
+        filling = @questions.filling(column)
+        return @questions.value(column) || (filling if @questions.filled?(column)) if old.nil?
+        return parted(column, old) if @touched.way(column.id) == :apart
+
+        value = cast(column, old)
+        @questions.filled?(column) && filling ? "coalesce(#{value}, #{filling})" : value
+      end
+
+      # Its values cannot become those of the new type; somebody may have said what takes their place.
+      def parted(column, old)
+        said = @questions.value(column) or return (@questions.filling(column) if @questions.filled?(column))
+        @plan.stated(said, @changes.start.fetch(column.id).name, old.name)
+      end
+
+      def cast(column, old)
+        name = quote(old.name)
+        case @touched.way(column.id)
+        when :same then name
+        when :kept then @platform.class::ANY_TYPE ? name : "CAST(#{name} AS #{@plan.goal_writer.type_alone(column)})"
+        else @platform.alters?(:redefine) ? cut(column, name) :
+          "CAST(#{name} AS #{@plan.goal_writer.type_alone(column)})"
+        end
+      end
+
+      def cut(column, name)
+        length = @platform.logical_type(column.native_type)[:length]
+        length ? "LEFT(#{name}, #{length})" : name
+      end
+    end
+  end
+end

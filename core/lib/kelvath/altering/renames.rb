@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Altering
+    # What is called otherwise afterwards, one step after the other, so that no name is taken twice: what goes away and
+    # stands in the way of a name is moved aside, and so is one of two that change places.
+    class Renames
+      ASIDE = "old_"
+
+      # mid: the Model of the start with the names of the goal, and those that were moved aside.
+      attr_reader :mid
+
+      # changes: Changes; touched: Touched; speech: Speech.
+      def initialize(changes, touched, speech, platform)
+        @changes = changes
+        @touched = touched
+        @speech = speech
+        @platform = platform
+        @steps = []
+        @mid = changes.start.updated(put: changes.added(:schema), drop: [])
+        schemas
+        tables
+        columns
+      end
+
+      # [Ddl::Statement, …]
+      def statements = @steps
+
+      private
+
+      def schemas
+        renamed(@changes.changed(:schema)).each do |change|
+          take(:rename_schema, "schema", change.old, to: change.new.name)
+        end
+      end
+
+      # Tables, sequences and types share their names.
+      def tables
+        changes = %i[table sequence enumeration].flat_map { |kind| moving(@changes.changed(kind)) }
+        gone = %i[table sequence].flat_map { |kind| @changes.removed(kind) }
+        wanted = changes.map { |each| key(each.new, @changes.goal) } +
+                 %i[table sequence view].flat_map { |kind| @changes.added(kind).map { |each| key(each, @changes.goal) } }
+        aside(gone.select { |each| wanted.include?(key(each, @mid)) })
+        each_free(changes, ->(each) { key(each.new, @changes.goal) }, -> { taken }) { |each| move(each) }
+      end
+
+      def taken
+        %i[table sequence enumeration].flat_map { |kind| @mid.all(kind).map { |each| key(each, @mid) } }.tally
+      end
+
+      def key(element, model) = element.name_parts(model).map(&:downcase).unshift(sort(element))
+      def sort(element) = element.kind == :enumeration ? "type" : "relation"
+
+      def move(change)
+        old, new = change.old, change.new
+        if change.fields.include?(:schema_id)
+          now = @mid.fetch(old.id)
+          target = new.schema(@changes.goal)
+          if @platform.alters?(:move_table)
+            @steps << @speech.say(:move_table, "rename", new, from: place(now), to: target ? quote(target.name) : quote(
+              @platform.class::FIRST_SCHEMA
+            ))
+          end
+          put(now.with(schema_id: new.schema_id))
+        end
+        take(:"rename_#{old.kind}", "rename", old, to: new.name) unless old.name == new.name
+      end
+
+      def columns
+        by_table = renamed(@changes.changed(:column)).reject { |each| dropped_before?(each.old) }
+                                                     .group_by { |each| each.new.parent_id }
+        tables = [ *by_table.keys, *parted.map(&:parent_id), *clashing.map(&:parent_id) ].uniq
+        tables.each { |id| columns_of(id, by_table.fetch(id, [])) }
+      end
+
+      def columns_of(table_id, changes)
+        aside((parted + clashing).select { |each| each.parent_id == table_id })
+        held = -> { @mid.children(table_id, :column).map { |each| each.name.downcase }.tally }
+        each_free(changes, ->(each) { each.new.name.downcase }, held) do |each|
+          take(:rename_column, "rename", each.old, to: each.new.name, table: place(@mid.fetch(table_id)))
+        end
+      end
+
+      # Columns whose values cannot become those of the new type; they stand aside until these were filled.
+      def parted
+        @parted ||= @changes.changed(:column).map(&:old)
+                            .select { |each| @touched.way(each.id) == :apart && each.computed.empty? }
+      end
+
+      # Columns that go away and bear the name of one that comes.
+      def clashing
+        @clashing ||= @changes.removed(:column).select do |each|
+          @changes.goal.key?(each.parent_id) && each.computed.empty? &&
+            @changes.goal.children(each.parent_id, :column).any? { |other| other.name.casecmp?(each.name) }
+        end
+      end
+
+      # What is computed has gone by then.
+      def dropped_before?(column) = @touched.remade?(column.id)
+
+      def aside(elements)
+        elements.each do |each|
+          table = place(@mid.fetch(each.parent_id)) if each.kind == :column
+          take(:"rename_#{each.kind}", "rename", each, to: free(each), **({ table: } if table).to_h)
+        end
+      end
+
+      def free(element)
+        taken = @mid.children(element.parent_id, element.kind).to_set { |each| each.name.downcase } |
+                @changes.goal.children(element.parent_id, element.kind).to_set { |each| each.name.downcase }
+        names = Naming::TakenNames.new(limit: @platform.identifier_limit)
+        taken.each { |name| names.claim(name) }
+        names.take("#{ASIDE}#{element.name}")
+      end
+
+      # Yields each change when its name is free; where all wait for one another, one of them is moved aside first.
+      def each_free(changes, wanted, taken)
+        waiting = changes.dup
+        until waiting.empty?
+          now = taken.call
+          ready = waiting.select { |each| now.fetch(wanted.call(each), 0).zero? || same?(each) }
+          if ready.empty?
+            aside([ @mid.fetch(waiting.first.id) ])
+          else
+            ready.each do |each|
+              next if taken.call.fetch(wanted.call(each), 0).positive? && !same?(each)
+
+              yield each
+              waiting.delete(each)
+            end
+          end
+        end
+      end
+
+      # Does only the size of letters change?
+      def same?(change) = change.old.name.casecmp?(change.new.name) && @mid.fetch(change.id).name == change.old.name
+
+      def take(template, kind, element, to:, **parts)
+        now = @mid.fetch(element.id)
+        from = element.kind == :column || element.kind == :schema ? quote(now.name) : place(now)
+        @steps << @speech.say(template, kind, @changes.goal[element.id] || element, from:, to: quote(to), **parts)
+        put(now.with(name: to))
+      end
+
+      def put(element) = @mid = @mid.updated(put: [ element ], drop: [])
+      def renamed(changes) = changes.select { |each| each.fields.include?(:name) }
+      def moving(changes) = changes.select { |each| each.fields.intersect?(%i[name schema_id]) }
+      def place(element) = @platform.name_parts(element, @mid).map { |part| quote(part) }.join(".")
+      def quote(name) = @platform.quote(name)
+    end
+  end
+end
