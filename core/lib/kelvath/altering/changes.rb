@@ -16,7 +16,7 @@ module Kelvath
         @start = start
         @goal = goal
         @platform = platform
-        @likeness = Likeness.new(platform, told:)
+        @likeness = Likeness.new(platform, told:) { |id| (goal[id] || start[id])&.name }
         @design_id = start.all(:design).first.id
         look
       end
@@ -53,9 +53,7 @@ module Kelvath
       def compared(old, new)
         return if old.values == new.values
 
-        fields = Derivation::Again::Parts.fields(new.class).reject { |field|
-          @likeness.same?(new.kind, field, old[field.name], new[field.name])
-        }.to_set(&:name)
+        fields = @likeness.differences(old, new)
         Change.new(old, new, fields) if fields.any?
       end
     end

@@ -4,18 +4,32 @@ module Kelvath
   module Altering
     # Is a field the same on both sides, whatever it is spelt like?
     class Likeness
-      # told: does one of the sides come from a database?
-      def initialize(platform, told:)
+      CAST = /::[a-z][\w ]*(\(\d+(,\d+)?\))?(\[\])?/i
+      OWNER = /(?:`[^`]*`|"[^"]*"|[\w$]+)\s*\.\s*(?=[`"[:alpha:]_])/
+      ALIAS = /(`[^`]*`|"[^"]*"|[\w$]+)\s+AS\s+(`[^`]*`|"[^"]*"|[\w$]+)/i
+
+      # told: does one of the sides come from a database? The block answers the name of an element by its id.
+      def initialize(platform, told:, &name)
         @platform = platform
         @told = told
+        @name = name
       end
 
-      # one, two: values of a Field of two elements of a kind, with the same ids in them.
-      def same?(kind, field, one, two)
-        one == two || kept(kind, field, one) == kept(kind, field, two)
+      # Names of the fields of two elements of a kind that differ, a Set.
+      def differences(old, new)
+        Derivation::Again::Parts.fields(new.class).reject { |field|
+          same?(new.kind, field, old[field.name], new[field.name]) || unsaid?(old, new, field)
+        }.to_set(&:name)
       end
 
       private
+
+      def same?(kind, field, one, two) = one == two || kept(kind, field, one) == kept(kind, field, two)
+
+      # Where the database gives a name of its own, those that designs have say nothing.
+      def unsaid?(old, new, field)
+        field.name == :name && [ old, new ].all? { |each| @platform.nameless?(each) }
+      end
 
       def kept(kind, field, value)
         return @platform.write_type(value) if field.type == :native_type
@@ -24,8 +38,7 @@ module Kelvath
         value = @platform.as_kept(kind, field.name, value)
         return value unless value.is_a?(String) && sql?(kind, field)
 
-        worded = @told && @platform.not_kept.include?([ kind, field.name ]) ? loose(value) : value
-        bare(worded, field.expression? ? 0 : 2)
+        worded(@told && @platform.not_kept.include?([ kind, field.name ]) ? loose(value) : value)
       end
 
       def sql?(kind, field) = field.expression? || [ kind, field.name ] == %i[column default_value]
@@ -33,17 +46,24 @@ module Kelvath
       # Options of which the database can tell.
       def lasting(kind, options) = options.reject { |name, _| @platform.option(kind, name)&.passing }
 
-      # Words that stand in no quotation marks mean the same in letters of any size, and brackets around all nothing.
-      def bare(sql, _)
+      # Words mean the same in letters of any size and with quotation marks that they do not need, and brackets around
+      # all of it mean nothing.
+      def worded(sql)
         return sql if sql.empty?
 
         text = Ddl::Piece.new(sql, :expression).bare
-        Ddl::Lexer.tokens(text).map { |token| token.type == :word ? token.value.downcase : token }
-                  .map { |each| each.is_a?(String) ? each : [ each.type, each.value ] }
+        Ddl::Lexer.tokens(text).map { |token| token.name? ? [ :word, token.value.downcase ] : [ token.type, token.value ] }
       end
 
-      # Without the casts and brackets that a catalog adds.
-      def loose(sql) = sql.gsub(/::[a-z][\w ]*(\(\d+(,\d+)?\))?(\[\])?/i, "").gsub(/[()]/, " ").strip
+      # Without what a catalog adds: casts and brackets, the table before each column, and lists as arrays.
+      def loose(sql)
+        named = Metamodel::Expression.written(sql) { |id| "`#{@name.call(id)}`" }
+        text = named.gsub(CAST, "").gsub(OWNER, "").gsub(/=\s*ANY\s*\(*\s*ARRAY\s*\[(.*?)\]/im) { "IN #{Regexp.last_match(1)}" }
+        text = text.gsub(ALIAS) { |whole| plain($1) == plain($2) ? $1 : whole } # rubocop:disable Style/PerlBackrefs
+        text.gsub(/[()]/, " ").strip
+      end
+
+      def plain(name) = name.delete('`"').downcase
     end
   end
 end

@@ -113,7 +113,17 @@ module Kelvath
 
       # Parts of a kind that are taken down one by one: not those that go with their table, or are inside a new one.
       def down(kind)
-        start.all(kind).select { |each| stays?(each) && @touched.redone?(each) && apart?(each) }
+        start.all(kind).select do |each|
+          stays?(each) ? @touched.redone?(each) && apart?(each) : in_the_way?(each)
+        end
+      end
+
+      # Has a table that goes something by whose name something new is called?
+      def in_the_way?(part)
+        return false unless %i[key index].include?(part.kind) && @platform.supports?(:indexes_in_schema)
+
+        @coming ||= %i[key index].flat_map { |kind| @changes.added(kind).map { |each| each.name.downcase } }.to_set
+        @platform.alters?(:drop_key) && @coming.include?(part.name.downcase)
       end
 
       # What the database knows by its name wherever it is must make room for its like.

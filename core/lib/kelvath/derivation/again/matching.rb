@@ -41,6 +41,7 @@ module Kelvath
           waiting.each { |each| claim(each, by_source(each)) }
           waiting.each { |each| claim(each, by_columns(each)) unless @ids.key?(each.id) }
           waiting.each { |each| claim(each, by_name(each)) unless @ids.key?(each.id) }
+          waiting.each { |each| claim(each, by_columns(each)) unless @ids.key?(each.id) } # columns have theirs by now
         end
 
         def claim(fresh, known)
@@ -95,11 +96,13 @@ module Kelvath
         def renamed_value(field, value)
           return value.map { |each| id(each) } if field.references?
           return value && id(value) if field.reference?
-          return Metamodel::Expression.written(value) { |each| Metamodel::Expression.reference(id(each)) } if
-            field.expression?
+          return references(value) if field.expression?
+          return value.transform_values { |each| each.is_a?(String) ? references(each) : each } if field.type == :options
 
           value
         end
+
+        def references(text) = Metamodel::Expression.written(text) { |each| Metamodel::Expression.reference(id(each)) }
       end
     end
   end
