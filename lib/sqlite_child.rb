@@ -6,6 +6,8 @@
 #   {"do":"query","sql":"…","binds":[…]} -> {"columns":[…],"rows":[[…],…]}
 #   {"do":"run","sql":"…"}               -> {}     one statement, no more
 #   {"do":"begin"|"commit"}              -> {}
+#   {"do":"alter"}                       -> {}     from here on statements may begin and end transactions, and say
+#                                                  whether foreign keys are kept: scripts that alter do
 #
 # What goes wrong is answered as {"error":"…"}. Text that is not UTF-8 travels as {"bytes":"base64"}.
 require "json"
@@ -22,7 +24,12 @@ class SqliteChild
     FUNCTION = 31
     FUNCTIONS = %w[load_extension fts3_tokenizer writefile readfile edit].freeze
 
-    def initialize = @trusting = false
+    ALTERING = %i[transaction].freeze
+
+    def initialize = @trusting = @altering = false
+
+    # What scripts that alter say is let through.
+    def alter = @altering = true
 
     # What the block prepares is our own.
     def trusting
@@ -34,11 +41,16 @@ class SqliteChild
 
     def call(action, first, second, *)
       return true if @trusting
-      return READING.include?(first.to_s.downcase) if DENIED[action] == :pragma
+      return pragma?(first.to_s.downcase) if DENIED[action] == :pragma
+      return true if @altering && ALTERING.include?(DENIED[action])
       return !FUNCTIONS.include?(second.to_s.downcase) if action == FUNCTION
 
       !DENIED.key?(action)
     end
+
+    private
+
+    def pragma?(name) = READING.include?(name) || (@altering && name == "foreign_keys")
   end
 
   def initialize(path, readonly:)
@@ -74,6 +86,7 @@ class SqliteChild
     case request.fetch("do")
     when "query" then query(request.fetch("sql"), request.fetch("binds"))
     when "run" then run(request.fetch("sql"))
+    when "alter" then @guard.alter && {}
     when "begin", "commit" then @guard.trusting { @database.execute("#{request['do']} transaction") } && {}
     end
   end

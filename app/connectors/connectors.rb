@@ -3,6 +3,7 @@
 require_relative "sqlite_file"
 require_relative "postgresql_server"
 require_relative "mariadb_server"
+require_relative "trial_engine"
 
 # What databases are reached through, by the platform's key. A connector of files answers platform, mine?(path),
 # check(path), read(path) and create(path), as SqliteFile does. Plain Ruby.

@@ -2,11 +2,15 @@
 
 require_relative "sqlite_process"
 require_relative "statement_failed"
+require_relative "statement_by_statement"
 
 # An SQLite database file: opened for reading only, or made fresh for a proof run. What stands in it, and what
 # is run on it, was written by people, so a process of its own works on it. Plain Ruby, so that the command line
 # can use it too.
 class SqliteFile
+  include StatementByStatement
+
+  REFUSED = [ SqliteProcess::Refused ].freeze
   MAGIC = "SQLite format 3\0".b
   HEADER = 100 # bytes
 
@@ -65,6 +69,15 @@ class SqliteFile
   # Rows of a query as hashes with string keys; it serves as the catalog's query.
   def call(sql, binds = []) = @process.query(sql, binds)
 
+  # One statement of somebody else's.
+  def execute(sql) = @process.run(sql)
+
+  # Makes ready for scripts that alter, which begin and end their transaction themselves. Foreign keys are kept.
+  def alter
+    @process.alter
+    execute("PRAGMA foreign_keys = ON")
+  end
+
   # Runs the text of a Kelvath::Ddl::Script, statement by statement, in one transaction: all or none. Answers how many
   # there were.
   # Raises StatementFailed.
@@ -77,16 +90,5 @@ class SqliteFile
     end
     @process.commit
     statements.size
-  end
-
-  private
-
-  def run_one(statement)
-    @process.run(statement.sql)
-  rescue SqliteProcess::Refused => error
-    raise StatementFailed.new(
-      "Line #{statement.line}, #{statement.kind} #{statement.name}" \
-      ": #{error.message.lines.first.chomp.delete_suffix(":")}.", statement:
-    )
   end
 end

@@ -52,6 +52,9 @@ class SqliteProcess
   def begin = ask("do" => "begin")
   def commit = ask("do" => "commit")
 
+  # Lets statements begin and end transactions and say whether foreign keys are kept.
+  def alter = ask("do" => "alter")
+
   # Lets it end by itself, since it then closes its file in order; killed if it does not.
   def stop
     [ @to, @from ].each { |pipe| pipe.close unless pipe.closed? }

@@ -19,12 +19,20 @@ require_relative "altering/others"
 require_relative "altering/in_place"
 require_relative "altering/alteration"
 require_relative "altering/sample_rows"
+require_relative "altering/answers"
+require_relative "altering/trial"
 
 module Kelvath
   # Scripts that take a database from one state of a design to another, its rows kept.
   module Altering
     # A state of a design. told: does a database tell it, which says some things in words of its own?
     Side = Struct.new(:model, :design_id, :told, keyword_init: true) do
+      # What a database says of itself, as an Intake::Catalog. platform: its key.
+      def self.of_catalog(catalog, platform, ids:)
+        builder = Intake::DesignBuilder.new(catalog, Platforms.fetch(platform), ids, name: "Database")
+        new(model: Model.of(builder.elements), design_id: builder.design.id, told: true)
+      end
+
       # The Design, and the platform in its version.
       def design = model.fetch(design_id, :design)
       def platform = Platforms.of(model, design)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "optparse"
+require_relative "command_line/alter_command"
 
 module Kelvath
   # The commands of bin/kelvath. Each answers 0, or prints one clear line on standard error and
@@ -13,20 +14,30 @@ module Kelvath
                                                     (--recipe R: by a recipe of the model, or one that ships)
       kelvath prove MODEL --platform P              runs that script on a throwaway database, reads it back, compares;
                                                     answers 0 if it is the design, 2 if it differs, 1 if it failed
+      kelvath alter START GOAL --platform P         the script from the design of one model (or an SQLite file) to that of
+                                                    another; --back: the way back; --recipe R; --answer vessel.length=0
+                                                    for what it asks; --prove: tried there and back on a throwaway
+                                                    database. Answers 0 if it is proven or there is nothing to do,
+                                                    2 if there is something to do or it differs, 1 if it failed
       kelvath compare A B                           differences of two model files; answers 1 if there are any
       kelvath layout MODEL                          places of the cards of each diagram, as JSON
       kelvath name MODEL --rulebook R               names by a rulebook (JSON), printed and written; further:
         --lexicon L (CSV) --to physical|words --design NAME --all --out MODEL --dry-run
     TEXT
 
-    COMMANDS = %w[read derive script prove compare layout name].freeze
+    COMMANDS = %w[read derive script prove alter compare layout name].freeze
+    TWO_FILES = %w[compare alter].freeze
+
+    include AlterCommand
 
     # A call that does not say what it must.
     class BadCall < Error; end
 
     # databases: { platform => callable (path) { |query| … } } that can be read; engines: { platform => callable
-    # (script) -> the Intake::Catalog of a throwaway database in which the script was run }.
-    def initialize(databases: {}, engines: {}, out: $stdout, err: $stderr)
+    # (script) -> the Intake::Catalog of a throwaway database in which the script was run }; trials: a callable
+    # (platform) that yields what an Altering::Trial runs on.
+    def initialize(databases: {}, engines: {}, trials: nil, out: $stdout, err: $stderr)
+      @trials = trials
       @databases = databases
       @engines = engines
       @out = out
@@ -70,6 +81,9 @@ module Kelvath
         on.on("--lexicon FILE") { |value| options[:lexicon] = value }
         on.on("--to WAY") { |value| options[:to] = value }
         on.on("--design NAME") { |value| options[:design] = value }
+        on.on("--answer ABOUT=TEXT") { |value| (options[:answers] ||= []) << value }
+        on.on("--back") { options[:back] = true }
+        on.on("--prove") { options[:prove] = true }
         on.on("--all") { options[:all] = true }
         on.on("--dry-run") { options[:dry_run] = true }
       end.parse(rest)
@@ -77,7 +91,7 @@ module Kelvath
     end
 
     def perform(command, files, options)
-      wanted = command == "compare" ? 2 : 1
+      wanted = TWO_FILES.include?(command) ? 2 : 1
       unless files.size == wanted
         raise BadCall, "“#{command}” takes #{wanted == 1 ? 'one file' : 'two files'}. Try: kelvath help"
       end

@@ -21,7 +21,7 @@ module Kelvath
       AllowedValue, SubjectArea, Tag, Word,
       UnreadSentence,
       Design, Decision, Schema, Enumeration, Table, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
-      Sequence, Routine, Trigger, Role, Grant, ScriptPiece,
+      Sequence, Routine, Trigger, Role, Grant, ScriptPiece, Answer,
       Diagram, DiagramNode, DiagramNote,
       CustomField, CustomValue, TypeRule, Recipe, Aside, Note,
       LexiconEntry, NameRule

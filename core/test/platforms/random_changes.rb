@@ -32,7 +32,9 @@ class RandomChanges < RandomDesign
   end
 
   def rename_table = any(tables)&.then { |each| @draft.set(each.id, name: fresh("called")) }
-  def rename_column = any(tables.flat_map { |each| columns(each) })&.then { |each| @draft.set(each.id, name: fresh("Named")) }
+  def rename_column
+    any(tables.flat_map { |each| columns(each) })&.then { |each| @draft.set(each.id, name: fresh("Named")) }
+  end
 
   def swap_columns
     one, two = any(tables)&.then { |table| free(table).sample(2, random: @random) }
@@ -64,7 +66,9 @@ class RandomChanges < RandomDesign
                         default_value: chance(0.5) ? "'it''s'" : "", position: columns(table).size + 20.0)
   end
 
-  def drop_column = any(tables)&.then { |table| any(free(table) + referring(table)) }&.then { |each| @draft.remove(each.id) }
+  def drop_column
+    any(tables)&.then { |table| any(free(table) + referring(table)) }&.then { |each| @draft.remove(each.id) }
+  end
 
   def retype
     each = any(tables.reject { |table| parted?(table) }.flat_map { |table| free(table) }) or return
@@ -103,7 +107,8 @@ class RandomChanges < RandomDesign
   end
 
   def sought(table)
-    free(table).select { |each| %w[integer small_integer text].include?(@platform.logical_type(each.native_type)[:type]) }
+    free(table).select { |each|
+ %w[integer small_integer text].include?(@platform.logical_type(each.native_type)[:type]) }
   end
 
   def add_index
@@ -113,7 +118,9 @@ class RandomChanges < RandomDesign
   end
 
   def drop_index = any(model.all(:index))&.then { |each| @draft.remove(each.id) }
-  def rename_index = any(model.all(:index) + model.all(:key))&.then { |each| @draft.set(each.id, name: fresh("ix").tr(" ", "_")) }
+  def rename_index
+    any(model.all(:index) + model.all(:key))&.then { |each| @draft.set(each.id, name: fresh("ix").tr(" ", "_")) }
+  end
 
   def add_check
     table = any(tables) or return
@@ -134,7 +141,8 @@ class RandomChanges < RandomDesign
   def refer
     table = any(tables) or return
     @tables = tables.select { |each|
-      model.children(each.id, :key).any?(&:primary) && !parted?(each) && !each.options.key?("unlogged") && each.id != table.id
+      model.children(each.id,
+:key).any?(&:primary) && !parted?(each) && !each.options.key?("unlogged") && each.id != table.id
     }
     return if @tables.empty? || parted?(table)
 
@@ -143,7 +151,9 @@ class RandomChanges < RandomDesign
   end
 
   def drop_reference = any(model.all(:foreign_key))&.then { |each| @draft.remove(each.id) }
-  def comment_on = any(tables + tables.flat_map { |each| columns(each) })&.then { |each| @draft.set(each.id, comment: comment) }
+  def comment_on
+    any(tables + tables.flat_map { |each| columns(each) })&.then { |each| @draft.set(each.id, comment: comment) }
+  end
 
   # What is said of a table that can be altered.
   def options_of
@@ -153,7 +163,8 @@ class RandomChanges < RandomDesign
 
   def change_view
     each = any(model.all(:view)) or return
-    table = model.fetch(model.fetch(Kelvath::Metamodel::Expression.ids(each.query).first)&.then { |one| one.kind == :table ? one.id : one.parent_id })
+    table = model.fetch(model.fetch(Kelvath::Metamodel::Expression.ids(each.query).first)&.then { |one|
+ one.kind == :table ? one.id : one.parent_id })
     reference = Kelvath::Metamodel::Expression.method(:reference)
     column = columns(table).first
     @draft.set(each.id, query: "SELECT #{reference.(column.id)} FROM #{reference.(table.id)} WHERE 1 = 1")
@@ -163,7 +174,13 @@ class RandomChanges < RandomDesign
 
   def drop_view = any(model.all(:view))&.then { |each| @draft.remove(each.id) if chance(0.5) }
 
-  def add_value = any(model.all(:enumeration))&.then { |each| @draft.set(each.id, value_texts: [ each.value_texts.first, *[ *each.value_texts.drop(1), fresh("value") ].shuffle(random: @random) ]) if chance(0.5) || @draft.set(each.id, value_texts: [ *each.value_texts, fresh("value") ]) }
+  def add_value
+    any(model.all(:enumeration))&.then { |each|
+ @draft.set(each.id,
+value_texts: [ each.value_texts.first,
+*[ *each.value_texts.drop(1), fresh("value") ].shuffle(random: @random) ]) if chance(0.5) || @draft.set(
+each.id, value_texts: [ *each.value_texts, fresh("value") ]) }
+  end
   def lose_value = nil
 
   def rename_type

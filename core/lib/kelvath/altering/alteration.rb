@@ -29,13 +29,13 @@ module Kelvath
       def equal? = statements.empty?
 
       # [Questions::Question, …] that are not answered; must one be before the script can run?
-      def questions = @open ||= @questions.open
+      def questions = @open ||= @questions.open.reject { |each| each.needed && brought?(goal.fetch(each.element_id)) }
       def asks? = questions.any?(&:needed)
 
       # [Losses::Loss, …]
       def losses
-        @losses ||= Losses.new(@changes, @touched, @questions, @plan.start_writer, carried: @plan.moves.carried,
-                                                                                      homeless: @plan.homeless).all
+        @losses ||= Losses.new(@changes, @touched, @questions, @plan.start_writer, homeless: @plan.homeless,
+                               carried: @plan.moves.carried, merged: @plan.moves.merged).all
       end
 
       # The Ddl::Script.
@@ -73,6 +73,9 @@ module Kelvath
       def counts = statements.reject { |each| each.kind == "setting" }.map(&:kind).tally
 
       private
+
+      # Does a column get its values from another table?
+      def brought?(column) = @plan.moves.fills?(column)
 
       def names(model) = Derivation::Again::Parts.of(model, design_id).each_value.map(&:name)
 

@@ -83,7 +83,8 @@ module Kelvath
         @plan.homeless.reject { |key| @touched.copied?(key.parent_id) }.map do |key|
           columns = key.column_ids.map { |id| @platform.quote(goal.fetch(id).name) }
           @speech.statement("fill", goal.fetch(key.column_ids.first), "UPDATE #{table_of(key)} SET " \
-            "#{columns.map { |name| "#{name} = NULL" }.join(', ')}#{@plan.clocks_kept(goal.fetch(key.column_ids.first))} " \
+            "#{columns.map { |name|
+ "#{name} = NULL" }.join(', ')}#{@plan.clocks_kept(goal.fetch(key.column_ids.first))} " \
             "WHERE #{columns.map { |name| "#{name} IS NOT NULL" }.join(' AND ')}")
         end
       end
@@ -167,7 +168,8 @@ module Kelvath
       def worded
         return [] unless @platform.alters?(:table_comment)
 
-        @changes.changed(:table).select { |each| each.fields.include?(:comment) && !@touched.copied?(each.id) }.map do |each|
+        @changes.changed(:table).select { |each|
+ each.fields.include?(:comment) && !@touched.copied?(each.id) }.map do |each|
           @speech.say(:table_comment, "comment", each.new, table: @writer.place(each.new),
                                                            value: @platform.literal(each.new.comment))
         end

@@ -18,7 +18,9 @@ module Kelvath
       # Those that come, and what rows get: [Ddl::Statement, …]
       def statements
         plain, computed = coming.partition { |each| each.computed.empty? }
-        history(:forget_history) + plain.flat_map { |each| added(each) } + @plan.moves.statements + plain.flat_map { |each| settled(each) } +
+        history(:forget_history) + plain.flat_map { |each|
+ added(each) } + @plan.moves.statements + plain.flat_map { |each|
+ settled(each) } +
           altered.flat_map { |each| changed(each) } + computed.map { |each| add(each) } +
           history(:keep_history)
       end

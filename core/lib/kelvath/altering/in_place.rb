@@ -66,8 +66,8 @@ module Kelvath
         name = @platform.given_name(part, table: table.name, columns:)
         return @platform.quote(name) if name
 
-        raise InvalidValue.new("The #{part.class.title} of #{table.name} (#{columns.join(', ')}) has no name by which " \
-                               "it can be dropped; give it the one that it has in the database.",
+        raise InvalidValue.new("The #{part.class.title} of #{table.name} (#{columns.join(', ')}) has no name by " \
+                               "which it can be dropped; give it the one that it has in the database.",
                                field: :name, value: "")
       end
 
@@ -128,7 +128,8 @@ module Kelvath
 
       # What keeps columns as they are that get the time whenever a row is written: ", seen_at = seen_at".
       def clocks_kept(column)
-        mid.children(column.parent_id, :column).select { |each| each.options["set at each change"] && each.id != column.id }
+        mid.children(column.parent_id, :column).select { |each|
+ each.options["set at each change"] && each.id != column.id }
            .map { |each| @platform.quote(each.name) }.map { |name| ", #{name} = #{name}" }.join
       end
 

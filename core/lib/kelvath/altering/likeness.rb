@@ -38,7 +38,8 @@ module Kelvath
         value = @platform.as_kept(kind, field.name, value)
         return value unless value.is_a?(String) && sql?(kind, field)
 
-        worded(@told && @platform.not_kept.include?([ kind, field.name ]) ? loose(value) : value)
+        named = Metamodel::Expression.written(value) { |id| "`#{@name.call(id)}`" }
+        worded(@told && @platform.not_kept.include?([ kind, field.name ]) ? loose(named) : named)
       end
 
       def sql?(kind, field) = field.expression? || [ kind, field.name ] == %i[column default_value]
@@ -57,8 +58,8 @@ module Kelvath
 
       # Without what a catalog adds: casts and brackets, the table before each column, and lists as arrays.
       def loose(sql)
-        named = Metamodel::Expression.written(sql) { |id| "`#{@name.call(id)}`" }
-        text = named.gsub(CAST, "").gsub(OWNER, "").gsub(/=\s*ANY\s*\(*\s*ARRAY\s*\[(.*?)\]/im) { "IN #{Regexp.last_match(1)}" }
+        text = sql.gsub(CAST, "").gsub(OWNER, "").gsub(/=\s*ANY\s*\(*\s*ARRAY\s*\[(.*?)\]/im) {
+ "IN #{Regexp.last_match(1)}" }
         text = text.gsub(ALIAS) { |whole| plain($1) == plain($2) ? $1 : whole } # rubocop:disable Style/PerlBackrefs
         text.gsub(/[()]/, " ").strip
       end

@@ -4,17 +4,20 @@ module Kelvath
   module Altering
     # What a script takes away from rows that are there, or where it will stop because of them, each by name.
     class Losses
-      # kind: :dropped, :narrowed, :parted, :filled, :emptied, :history (these lose something), :unique, :checked or :referred (rows may be
+      # kind: :dropped, :narrowed, :parted, :filled, :emptied, :history (these lose something), :unique, :checked or
+      # :referred (rows may be
       # refused); words: a sentence; count: SQL that counts the rows concerned in the start's database, or nil.
       Loss = Struct.new(:kind, :element_id, :words, :count, keyword_init: true) do
         # Will the script stop at such rows, and lose nothing?
         def stops? = %i[unique checked referred].include?(kind)
       end
 
-      # writer: a Ddl::Writer of the start's model; carried: ids of columns whose values go elsewhere; homeless: foreign
+      # writer: a Ddl::Writer of the start's model; carried: ids of columns whose values go elsewhere;
+      # merged: ids of tables of which all goes elsewhere; homeless: foreign
       # keys to tables without rows.
-      def initialize(changes, touched, questions, writer, carried: Set.new, homeless: [])
+      def initialize(changes, touched, questions, writer, carried: Set.new, merged: Set.new, homeless: [])
         @homeless = homeless
+        @merged = merged
         @changes = changes
         @touched = touched
         @questions = questions
@@ -30,14 +33,16 @@ module Kelvath
       private
 
       def tables
-        @changes.removed(:table).reject(&:outside).map do |table|
-          loss(:dropped, table, "The table #{table.name} is dropped with its rows.", "SELECT count(*) FROM #{place(table)}")
+        @changes.removed(:table).reject { |each| each.outside || @merged.include?(each.id) }.map do |table|
+          loss(:dropped, table, "The table #{table.name} is dropped with its rows.",
+"SELECT count(*) FROM #{place(table)}")
         end + unhoused
       end
 
       def history
         @touched.forgetful.map { |id| @changes.start.fetch(id) }.map do |table|
-          loss(:history, table, "What rows of #{table.name} were before is lost: it does not fit what is wanted of them now.", nil)
+          loss(:history, table,
+"What rows of #{table.name} were before is lost: it does not fit what is wanted of them now.", nil)
         end
       end
 
@@ -71,7 +76,8 @@ module Kelvath
           gone = change.old.value_texts - change.new.value_texts
           next if gone.empty?
 
-          loss(:checked, change.old, "#{change.old.name} no longer takes #{gone.join(', ')}: rows with it stop the script.",
+          loss(:checked, change.old,
+               "#{change.old.name} no longer takes #{gone.join(', ')}: rows with it stop the script.",
                nil)
         end
       end
@@ -95,15 +101,17 @@ module Kelvath
                 .select { |each| @questions.filled?(each.new) }.map do |change|
           filling = @questions.filling(change.new)
           loss(:filled, change.old, "#{title(change.new, @changes.goal)} becomes mandatory: rows without a value " \
-                                    "#{filling ? "get #{filling}" : 'stop the script'}.", counted(change.old, "IS NULL"))
+                                    "#{filling ? "get #{filling}" : 'stop the script'}.",
+               counted(change.old, "IS NULL"))
         end
       end
 
       def emptied
         @homeless.map do |key|
           column = @changes.start.fetch(key.column_ids.first)
-          loss(:emptied, column, "#{title(column)} is emptied: the rows of #{@changes.goal.fetch(key.target_table_id).name} " \
-                                 "that it named are not there.", counted(column, "IS NOT NULL"))
+          target = @changes.goal.fetch(key.target_table_id).name
+          loss(:emptied, column, "#{title(column)} is emptied: the rows of #{target} that it named are not there.",
+               counted(column, "IS NOT NULL"))
         end
       end
 
@@ -123,10 +131,12 @@ module Kelvath
       end
 
       def checked
-        (@changes.added(:check) + @changes.changed(:check).select { |each| each.fields.include?(:condition) }.map(&:new))
+        (@changes.added(:check) + @changes.changed(:check).select { |each|
+ each.fields.include?(:condition) }.map(&:new))
           .select { |each| old_table?(each) }.map do |check|
           loss(:checked, check, "#{@changes.goal.fetch(check.parent_id).name} gets the condition " \
-                                "#{Ddl::Names.text(@changes.goal, check, :condition)}: other rows stop the script.", nil)
+                                "#{Ddl::Names.text(@changes.goal, check, :condition)}: other rows stop the script.",
+               nil)
         end
       end
 
@@ -135,8 +145,8 @@ module Kelvath
           each.fields.intersect?(%i[column_ids target_table_id target_column_ids])
         }.map(&:new) - @homeless).select { |each| old_table?(each) }.map do |key|
           target = @changes.goal.fetch(key.target_table_id).name
-          loss(:referred, key, "#{@changes.goal.fetch(key.parent_id).name} refers to #{target}: rows that name none of " \
-                               "it stop the script.", orphans(key))
+          loss(:referred, key, "#{@changes.goal.fetch(key.parent_id).name} refers to #{target}: rows that name none " \
+                               "of it stop the script.", orphans(key))
         end
       end
 
@@ -167,7 +177,8 @@ module Kelvath
 
         names = columns.map { |each| quote(each) }
         present = names.map { |name| "#{name} IS NOT NULL" }.join(" AND ")
-        "SELECT coalesce(sum(n - 1), 0) FROM (SELECT count(*) AS n FROM #{place(@changes.start.fetch(key.parent_id))} " \
+        table = place(@changes.start.fetch(key.parent_id))
+        "SELECT coalesce(sum(n - 1), 0) FROM (SELECT count(*) AS n FROM #{table} " \
           "WHERE #{present} GROUP BY #{names.join(', ')} HAVING count(*) > 1) AS alike"
       end
 

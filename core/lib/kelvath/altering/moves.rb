@@ -16,7 +16,9 @@ module Kelvath
       end
 
       # [Ddl::Statement, …], before what goes is dropped.
-      def statements = new_tables.map { |table, from| rows(table, from) } + joined.map { |column, old| values(column, old) }
+      def statements
+        new_tables.map { |table, from| rows(table, from) } + joined.map { |column, old| values(column, old) }
+      end
 
       # Does a column of the goal get its values from one that goes?
       def fills?(column) = joined.any? { |each, _| each.id == column.id }
@@ -27,6 +29,15 @@ module Kelvath
           new_tables.flat_map { |table, from|
             @goal.children(table.id, :column).filter_map { |column| same_in(from, column)&.id }
           }).to_set
+      end
+
+      # Ids of tables that go and leave nothing behind: all that they held is carried elsewhere, or names the row there.
+      def merged
+        @merged ||= @changes.removed(:table).map(&:id).select { |id|
+          homes = joined.select { |_, old| old.parent_id == id }.map { |column, _| column.parent_id }.uniq
+          keys = homes.flat_map { |home| pairs(home, id).map(&:last) }
+          homes.any? && @start.children(id, :column).all? { |each| carried.include?(each.id) || keys.include?(each.id) }
+        }.to_set
       end
 
       # Does a table that is new get rows?

@@ -19,7 +19,8 @@ module Kelvath
       # Before tables are made: the types and sequences that they ask for, and the tables.
       def made
         enumerations + sequences +
-          @writer.tables.select { |each| @changes.added?(each.id) }.flat_map { |each| @writer.statements_of(each).first(1) }
+          @writer.tables.select { |each|
+ @changes.added?(each.id) }.flat_map { |each| @writer.statements_of(each).first(1) }
       end
 
       # When columns are what they are to be: what nobody needs any more.
@@ -122,7 +123,8 @@ module Kelvath
         gone = @changes.removed(:table).reject(&:outside)
         order = @plan.start_writer.tables.each_with_index.to_h { |table, index| [ table.id, index ] }
         gone.sort_by { |each| -order.fetch(each.id, 0) }.map do |table|
-          @speech.statement("drop", table, @platform.dropped("table", @plan.mid_writer.place(@plan.mid.fetch(table.id))))
+          @speech.statement("drop", table,
+@platform.dropped("table", @plan.mid_writer.place(@plan.mid.fetch(table.id))))
         end
       end
 

@@ -14,6 +14,8 @@ module Kelvath
         @start = alone(start, @design, Derivation::Again::Parts.of(start.model, start.design_id).values)
         theirs = Derivation::Again::Parts.of(goal.model, goal.design_id).values
                                          .map { |each| moved(each, goal.design_id) }
+        sources = @start.all(:column).to_set(&:source_id)
+        theirs = theirs.map { |each| as_before(each, goal.model, sources) }
         known = Derivation::Again::Parts.of(@start, @design.id)
         given = strangers(known, theirs).merge(renamed(known, goal.model, theirs, answers))
         paired = Derivation::Again::Matching.new(known, theirs, every: true, given:).aligned.values
@@ -30,6 +32,15 @@ module Kelvath
 
       def moved(element, from)
         element.parent_id == from ? element.class.new(id: element.id, parent_id: @design.id, **element.values) : element
+      end
+
+      # A column of an attribute that a transformation moved has the source that it had before.
+      def as_before(element, model, sources)
+        return element unless element.kind == :column && !sources.include?(element.source_id)
+
+        former = model.of_kind(element.source_id, :attribute)&.former_ids.to_a.reverse.find { |id|
+ sources.include?(id) }
+        former ? element.with(source_id: former) : element
       end
 
       # What has the id of something that it cannot be the same as, since that is of another kind or in another place:

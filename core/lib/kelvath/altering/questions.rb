@@ -5,7 +5,8 @@ module Kelvath
     # What only a person can say before rows are altered: what they get in a column that becomes mandatory, what becomes
     # of values that fit the new type in no way, and whether something is only called otherwise.
     class Questions
-      # about: as Altering.about says it; kind: "value", "value back" or "former"; words: the question; example: an answer; needed:
+      # about: as Altering.about says it; kind: "value", "value back" or "former"; words: the question; example: an
+      # answer; needed:
       # must it be answered before the script can run?
       Question = Struct.new(:about, :kind, :words, :example, :needed, :element_id, keyword_init: true)
 
@@ -21,7 +22,8 @@ module Kelvath
       # Those that are not answered: [Question, …]
       def open = needed + parted + renamed
 
-      # SQL that a person gave for a column's rows; nil for none. Names in it are those of the goal, and of what is still
+      # SQL that a person gave for a column's rows; nil for none. Names in it are those of the goal, and of what is
+      # still
       # there.
       def value(column) = @answers[[ Altering.about(@changes.goal, column), @kind ]]
 

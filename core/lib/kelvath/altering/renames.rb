@@ -39,7 +39,8 @@ module Kelvath
         changes = %i[table sequence enumeration].flat_map { |kind| moving(@changes.changed(kind)) }
         gone = %i[table sequence].flat_map { |kind| @changes.removed(kind) }
         wanted = changes.map { |each| key(each.new, @changes.goal) } +
-                 %i[table sequence view].flat_map { |kind| @changes.added(kind).map { |each| key(each, @changes.goal) } }
+                 %i[table sequence view].flat_map { |kind| @changes.added(kind).map { |each|
+ key(each, @changes.goal) } }
         aside(gone.select { |each| wanted.include?(key(each, @mid)) })
         each_free(changes, ->(each) { key(each.new, @changes.goal) }, -> { taken }) { |each| move(each) }
       end

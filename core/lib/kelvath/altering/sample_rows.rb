@@ -9,7 +9,8 @@ module Kelvath
       # Values of logical types, one for each row.
       VALUES = {
         "date" => ->(row) { "'2026-0#{row}-1#{row}'" }, "time" => ->(row) { "'0#{row}:30:00'" },
-        "zoned_time" => ->(row) { "'0#{row}:30:00'" }, "timestamp" => ->(row) { "'2026-0#{row}-1#{row} 0#{row}:00:00'" },
+        "zoned_time" => ->(row) { "'0#{row}:30:00'" }, "timestamp" => ->(row) {
+ "'2026-0#{row}-1#{row} 0#{row}:00:00'" },
         "zoned_timestamp" => ->(row) { "'2026-0#{row}-1#{row} 0#{row}:00:00'" },
         "uuid" => ->(row) { "'00000000-0000-4000-8000-00000000000#{row}'" }, "json" => ->(row) { "'{\"a\": #{row}}'" },
         "interval" => ->(row) { "'#{row} 00:00:00'" }
@@ -84,7 +85,8 @@ module Kelvath
 
         @model.children(column.parent_id, :check).each do |check|
           match = check.condition.match(/\A\s*#{Regexp.escape(Metamodel::Expression.reference(column.id))}\s+IN\s*\((.+)\)/mi)
-          return Ddl::Lexer.tokens(match[1]).select { |each| %i[string number].include?(each.type) }.map(&:value) if match
+          return Ddl::Lexer.tokens(match[1]).select { |each|
+ %i[string number].include?(each.type) }.map(&:value) if match
         end
         []
       end
@@ -99,7 +101,8 @@ module Kelvath
         when "integer", "small_integer", "big_integer" then row.to_s
         when "decimal" then (logical[:precision] || 9) - logical[:scale].to_i > 0 ? row.to_s : "0.#{row}"
         when "float" then "#{row}.5"
-        when "boolean" then @platform.default_expression(row.odd? ? "true" : "false", Logical::ValueType.new(name: "boolean"))
+        when "boolean" then @platform.default_expression(row.odd? ? "true" : "false",
+Logical::ValueType.new(name: "boolean"))
         when "text", "fixed_text", "long_text" then text(type, logical, row)
         else VALUES[logical[:type]]&.call(row)
         end

@@ -65,7 +65,8 @@ module Kelvath
 
         others = %i[key index].flat_map { |kind| start.children(key.parent_id, kind) }
         size = key.column_ids.size
-        return [] if others.any? { |each| (each.kind == :key || each.plain?) && each.column_ids.first(size).sort == key.column_ids.sort }
+        return [] if others.any? { |each|
+ (each.kind == :key || each.plain?) && each.column_ids.first(size).sort == key.column_ids.sort }
 
         [ @speech.say(:drop_index, "drop", key, name:, table: table_of(key), place: name) ]
       end

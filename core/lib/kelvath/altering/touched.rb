@@ -63,7 +63,8 @@ module Kelvath
       def forgetful
         @forgetful ||= @goal.all(:column).select { |each| each.mandatory && each.computed.empty? }
                             .select { |each| !@start[each.id]&.mandatory || way(each.id) == :apart }
-                            .concat(@goal.all(:column).select { |each| way(each.id) == :less }).map(&:parent_id).uniq.select { |id| remembers?(@start[id]) && remembers?(@goal[id]) }.to_set
+                            .concat(@goal.all(:column).select { |each|
+ way(each.id) == :less }).map(&:parent_id).uniq.select { |id| remembers?(@start[id]) && remembers?(@goal[id]) }.to_set
       end
 
       # Ids of the enumerated types that are made anew: those that lose a value, or have them in another order.
@@ -106,10 +107,11 @@ module Kelvath
       private
 
       def remembers?(table)
-        @platform.alters?(:forget_history) && !table.nil? && table.kind == :table && table.options["system versioning"] == true
+        @platform.alters?(:forget_history) && table&.kind == :table && table.options["system versioning"] == true
       end
 
-      # A type of the design's own goes by the thing that it is, not by its name. Where any value can stand in any column,
+      # A type of the design's own goes by the thing that it is, not by its name. Where any value can stand in any
+      # column,
       # none is lost.
       def way_of(change)
         own = [ [ @start, change.old ], [ @goal, change.new ] ].map do |model, column|
@@ -155,7 +157,8 @@ module Kelvath
       def stiff
         parts = %i[column key foreign_key check clause].flat_map do |kind|
           @changes.removed(kind) + @changes.added(kind).reject { |each| kind == :column && @platform.addable?(each) } +
-            @changes.changed(kind).reject { |each| kind == :column && (each.fields - %i[name comment]).empty? }.map(&:new)
+            @changes.changed(kind).reject { |each|
+ kind == :column && (each.fields - %i[name comment]).empty? }.map(&:new)
         end
         options = @changes.changed(:table).select { |each| each.fields.include?(:options) }.map(&:id)
         (parts.map(&:parent_id) + options).select { |id| @start.key?(id) && @goal.key?(id) }

@@ -7,8 +7,9 @@ module Kelvath
       TEXTS = %w[text fixed_text long_text].freeze
       DIGITS = { "small_integer" => 5, "integer" => 10, "big_integer" => 19 }.freeze # the most that one has
       # How many characters a value takes as text.
-      WIDTHS = { "small_integer" => 6, "integer" => 11, "big_integer" => 20, "float" => 24, "boolean" => 5, "date" => 10,
-                 "time" => 15, "zoned_time" => 21, "timestamp" => 26, "zoned_timestamp" => 32, "uuid" => 36,
+      WIDTHS = { "small_integer" => 6, "integer" => 11, "big_integer" => 20, "float" => 24, "boolean" => 5,
+                 "date" => 10, "time" => 15,
+                 "zoned_time" => 21, "timestamp" => 26, "zoned_timestamp" => 32, "uuid" => 36,
                  "interval" => 60, "json" => nil }.freeze
       # Pairs that lose nothing, or something, beside those that sizes decide.
       KEPT = [ %w[date timestamp], %w[date zoned_timestamp], %w[timestamp zoned_timestamp],
@@ -27,6 +28,7 @@ module Kelvath
 
         one, two = [ old, new ].map { |type| platform.logical_type(type) }
         return TEXTS.include?(one[:type]) ? :less : :apart if picky?(platform, old, new)
+        return :apart if castless?(platform, old, two[:type])
         return listed(old, new) if listing?(old) || listing?(new)
         return alone(old, new) if [ one, two ].any? { |each| each[:type].empty? } || old.key?("of") || new.key?("of")
 
@@ -65,14 +67,16 @@ module Kelvath
       end
 
       def whole(old, new, from, to)
-        return :less if new.fetch("modifiers", []).include?("unsigned") && !old.fetch("modifiers", []).include?("unsigned")
+        return :less if new.fetch("modifiers",
+[]).include?("unsigned") && !old.fetch("modifiers", []).include?("unsigned")
 
         DIGITS[from] <= DIGITS[to] ? (unsigned_grows?(old, new, from, to) ? :kept : :less) : :less
       end
 
       # What counts without a sign needs more room where there is one.
       def unsigned_grows?(old, new, from, to)
-        !old.fetch("modifiers", []).include?("unsigned") || new.fetch("modifiers", []).include?("unsigned") || from != to
+        !old.fetch("modifiers",
+[]).include?("unsigned") || new.fetch("modifiers", []).include?("unsigned") || from != to
       end
 
       def places(logical) = logical[:precision] && logical[:precision] - logical[:scale].to_i
@@ -87,6 +91,9 @@ module Kelvath
 
       # A type that looks like a text and takes only some of them.
       def picky?(platform, old, new) = platform.class::PICKY.include?(new["base"]) && old["base"] != new["base"]
+
+      # A type whose values become only some others.
+      def castless?(platform, old, to) = platform.class::CASTS_ONLY[old["base"]]&.then { |types| !types.include?(to) }
 
       # Types that list their values: enum('a', 'b').
       def listing?(type) = %w[enum set].include?(type["base"])
@@ -111,7 +118,7 @@ module Kelvath
         two.nil? || (one && one < two) ? :kept : :less
       end
       private_class_method :compared, :carried?, :width, :capacity, :sized, :whole, :unsigned_grows?, :places, :wide,
-                           :picky?, :listing?, :listed, :alone, :lengths
+                           :picky?, :castless?, :listing?, :listed, :alone, :lengths
     end
   end
 end

@@ -22,7 +22,7 @@ module Kelvath
         end
         unkept = ->(schema) { !platform.supports?(:schemas) || platform.given_schema?(schema.name) }
         elements.reject! do |each|
-          [ :decision, :script_piece, *without ].include?(each.kind) || (each.kind == :schema && unkept.(each))
+          [ *Metamodel::BESIDE, *without ].include?(each.kind) || (each.kind == :schema && unkept.(each))
         end
         new(model, platform:, root: design_id).outline(elements)
       end

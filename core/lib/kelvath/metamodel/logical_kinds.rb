@@ -195,6 +195,7 @@ module Kelvath
       field :surrogate, :flag, label: "Numbered by the database"
       field :definition, :text
       field :tag_ids, :references, to: :tag, label: "Tags"
+      field :former_ids, :names, internal: true, compared: false # what it was before a transformation moved it
       field :position, :number, internal: true
     end
 

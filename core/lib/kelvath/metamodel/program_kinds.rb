@@ -72,6 +72,22 @@ module Kelvath
       def label(model) = "#{place} #{model[subject]&.name || 'everything'}"
     end
 
+    # What a person said when a script that alters asked (Altering::Questions). about: "vessel.length", as
+    # Altering.about has it; question: what was asked.
+    class Answer < Element
+      within :design
+      def self.title = "answer for an alteration"
+      field :about, :name, internal: true
+      field :question, :choice, values: [ "value", "value back", "former" ], internal: true
+      field :text, :text
+
+      def name = ""
+      def label(_model) = about
+    end
+
+    # Kinds within a design that are beside what a database has.
+    BESIDE = %i[decision script_piece answer].freeze
+
     # Somebody, or a group, that has rights.
     class Role < Element
       within :design

@@ -26,7 +26,8 @@ module Kelvath
       # foreign_keys_indexed: by the database itself; foreign_keys_dropped: they can be, apart from their table;
       # enumerations: types that list their values, made by a statement; altered_in_place, renames_followed: see
       # Altering; indexes_in_schema: two tables have no indexes of one name.
-      FEATURES = { altered_in_place: true, renames_followed: true, indexes_in_schema: true, comments: true, schemas: true, deferrable: true, identity: true, computed_columns: true,
+      FEATURES = { altered_in_place: true, renames_followed: true, indexes_in_schema: true, comments: true,
+                   schemas: true, deferrable: true, identity: true, computed_columns: true,
                    nested_columns: true, alternate_keys: true, foreign_keys: true, checks: true, indexes: true,
                    partial_indexes: true, included_columns: true, on_delete: true, on_update: true,
                    stored_columns: true, mandatory: true, sequences: true, roles: true,
@@ -45,6 +46,7 @@ module Kelvath
       COUNTING = [].freeze # how a column that begins to count goes on behind the numbers that are there
       NUMBERING = [].freeze # how rows are numbered by hand
       NO_CYCLE = "NO CYCLE"
+      CASTS_ONLY = {}.freeze # { base of a type => logical types that its values can become, if not all }
       PICKY = %w[xml].freeze # types that count as texts and take only some of them
       EXAMPLES = { "blob" => "x'0%<row>d'" }.freeze # { base of a type => a value, as SQL, for each row }
       ONCE = { "grant" => :harmless, "comment" => :harmless }.freeze

@@ -67,7 +67,7 @@ module Kelvath
       def move(attribute, owner_id, name: attribute.name)
         last = model.children(owner_id, :attribute).last
         made = draft.add(:attribute, parent_id: owner_id, **attribute.values, name: free_name(owner_id, name),
-                         position: (last&.position || 0.0) + 1.0)
+                         position: (last&.position || 0.0) + 1.0, former_ids: [ *attribute.former_ids, attribute.id ])
         model.children(attribute.id, :custom_value).each do |value|
           draft.add(:custom_value, parent_id: made.id, **value.values)
         end

@@ -97,7 +97,8 @@ module Kelvath
           return value.map { |each| id(each) } if field.references?
           return value && id(value) if field.reference?
           return references(value) if field.expression?
-          return value.transform_values { |each| each.is_a?(String) ? references(each) : each } if field.type == :options
+          return value.transform_values { |each|
+ each.is_a?(String) ? references(each) : each } if field.type == :options
 
           value
         end

@@ -13,14 +13,14 @@ module Kelvath
 
         module_function
 
-        # All elements within a design, but for reasons of decisions: { id => Element }, parents first.
+        # All elements within a design that a database would have: { id => Element }, parents first.
         def of(model, design_id)
           found = {}
           waiting = [ design_id ]
           while (id = waiting.shift)
             model.child_ids(id).each do |child|
               element = model[child]
-              next if %i[decision script_piece].include?(element.kind)
+              next if Metamodel::BESIDE.include?(element.kind)
 
               found[child] = element
               waiting << child

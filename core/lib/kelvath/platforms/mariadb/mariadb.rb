@@ -32,8 +32,9 @@ module Kelvath
       ).freeze
       FIRST_SCHEMA = "" # what names none is in the one that is begun in
       NO_CYCLE = "NOCYCLE"
-      FEATURES = superclass::FEATURES.except(:renames_followed, :indexes_in_schema, :comments, :deferrable, :nested_columns, :partial_indexes,
-                                             :included_columns, :foreign_keys_dropped)
+      FEATURES = superclass::FEATURES.except(:renames_followed, :indexes_in_schema, :comments, :deferrable,
+                                             :nested_columns, :partial_indexes, :included_columns,
+                                             :foreign_keys_dropped)
                                      .merge(virtual_columns: true, descending_indexes: "10.8", checks: true,
                                             sequences: "10.3", foreign_keys_indexed: true).freeze
       ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,

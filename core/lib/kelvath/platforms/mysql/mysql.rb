@@ -9,7 +9,9 @@ module Kelvath
                   "8.0" => "checks, indexes over expressions and in falling order, defaults that are worked out",
                   "8.4" => "nothing that a design says", "9.4" => "vectors" }.freeze
       VERSIONS = CHANGES.keys.freeze
-      ALTERS = superclass::ALTERS.except(:forget_history, :keep_history).freeze
+      # Checks are dropped by a word of their own, and sequences there are none.
+      ALTERS = superclass::ALTERS.except(:forget_history, :keep_history, :rename_sequence)
+                                 .merge(drop_check: "ALTER TABLE %<table>s DROP CHECK %<name>s").freeze
       FEATURES = superclass::FEATURES.except(:sequences).merge(checks: "8.0", descending_indexes: "8.0",
                                             mandatory_computed: true).freeze
       OPTIONS = (superclass::Options::COMMON + [

@@ -6,7 +6,9 @@ module Kelvath
     class Postgresql::Options
       METHODS = %w[hash gin gist spgist brin].freeze
       FILL = { name: "fill factor", type: :number,
-               changes: [ "ALTER TABLE %<table>s SET (fillfactor=%<value>s)", "ALTER TABLE %<table>s RESET (fillfactor)" ], at: :tail, as: "fillfactor=%s", group: "WITH (%s)",
+               changes: [ "ALTER TABLE %<table>s SET (fillfactor=%<value>s)",
+                          "ALTER TABLE %<table>s RESET (fillfactor)" ],
+               at: :tail, as: "fillfactor=%s", group: "WITH (%s)",
                explanation: "How full its pages are made, in hundredths; the rest is room for changes." }.freeze
       TABLESPACE = { name: "tablespace", type: :name,
                      changes: [ "ALTER TABLE %<table>s SET TABLESPACE %<value>s",

@@ -38,6 +38,7 @@ module Kelvath
         "datemultirange" => "'{[2026-0%<row>d-01,2026-0%<row>d-09)}'", "xml" => "'<row>%<row>d</row>'",
         "point" => "'(%<row>d,1)'"
       }.freeze
+      CASTS_ONLY = { "money" => %w[decimal text fixed_text long_text] }.freeze
       FIRST_SCHEMA = "public" # where what names no schema is
       AROUND = [ [ "BEGIN" ], [ "COMMIT" ] ].freeze
       COUNTING = [ "SELECT setval(pg_get_serial_sequence(%<table_text>s, %<name_text>s), " \

@@ -12,7 +12,8 @@ module Kelvath
       # Tables are made anew and their rows copied (https://www.sqlite.org/lang_altertable.html, 7).
       ALTERS = Altering::STANDARD.slice(:rename_table, :rename_column, :add_column, :drop_index, :drop_trigger).freeze
       AROUND = [ [ "PRAGMA foreign_keys = OFF", "BEGIN" ], [ "COMMIT", "PRAGMA foreign_keys = ON" ] ].freeze
-      FEATURES = { indexes_in_schema: true, renames_followed: true, deferrable: true, identity: true, computed_columns: "3.31", stored_columns: true,
+      FEATURES = { indexes_in_schema: true, renames_followed: true, deferrable: true, identity: true,
+                   computed_columns: "3.31", stored_columns: true,
                    virtual_columns: true, strict_tables: "3.37", alternate_keys: true, foreign_keys: true,
                    checks: true, indexes: true, partial_indexes: true, on_delete: true, on_update: true,
                    mandatory: true }.freeze
@@ -50,7 +51,8 @@ module Kelvath
 
       # https://www.sqlite.org/lang_altertable.html, 5: nothing that rows must obey, and no default that is worked out.
       def addable?(column)
-        plain = column.default_value.empty? ? !column.mandatory : Ddl::Piece.new(column.default_value, :expression).literal? &&
+        plain = column.default_value.empty? ? !column.mandatory : Ddl::Piece.new(column.default_value,
+:expression).literal? &&
                                                                   !column.default_value.match?(/\Acurrent_/i)
         plain && column.computed.empty? && !column.identity && !column.options.key?("autoincrement")
       end

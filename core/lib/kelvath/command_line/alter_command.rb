@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+module Kelvath
+  class CommandLine
+    # kelvath alter: from one state of a design to another.
+    module AlterCommand
+      private
+
+      def alter(start, goal, options)
+        platform = Platforms.fetch(need(options, :platform))
+        sides = [ start, goal ].map { |file| side(file, platform, options) }
+        recipe = Scripting::Recipes.fetch(sides.last.model, options[:recipe] || Scripting::Recipes.usual.id)
+        alteration = Altering.between(*sides, answers: answers(options), recipe:)
+        told(alteration)
+        return prove_alteration(platform, alteration) if options[:prove]
+
+        chosen = options[:back] ? alteration.reverse : alteration
+        @out.print chosen.script.text unless chosen.equal?
+        @err.puts "statements=#{chosen.statements.size} losses=#{chosen.losses.size}"
+        raise Error, unanswered(chosen) if chosen.asks?
+
+        chosen.equal? ? 0 : 2
+      end
+
+      # A model file, or a database file of the platform.
+      def side(file, platform, options)
+        raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
+        return database_side(file, platform) unless File.read(file, 200).to_s.scrub.lstrip.start_with?("{")
+
+        model = load(file)
+        designs = model.all(:design).select { |each| each.platform == platform.key }
+        designs = designs.select { |each| each.name.casecmp?(options[:design]) } if options[:design]
+        raise Error, "#{file} has no such design for #{platform.title}." if designs.empty?
+
+        Altering::Side.new(model:, design_id: designs.last.id)
+      end
+
+      def database_side(file, platform)
+        open = @databases.fetch(platform.key) do
+          raise BadCall, "#{file} is no model file, and a #{platform.title} database cannot be read from a file."
+        end
+        catalog = open.call(file) { |query| Intake.catalog(platform.key, query) }
+        Altering::Side.of_catalog(catalog, platform.key, ids:)
+      end
+
+      # vessel.length=0 -> { ["vessel.length", "value"] => "0" }; the same is answered for the way back.
+      def answers(options)
+        options.fetch(:answers, []).flat_map { |each|
+          about, text = each.split("=", 2)
+          raise BadCall, "“--answer #{each}” is to say what about, = and a value." if text.nil?
+
+          [ [ [ about.downcase, "value" ], text ], [ [ about.downcase, "value back" ], text ],
+            [ [ about.downcase, "former" ], text ] ]
+        }.to_h
+      end
+
+      def told(alteration)
+        alteration.losses.each { |loss| @err.puts "#{loss.stops? ? 'may stop' : 'loss'}: #{loss.words}" }
+        alteration.questions.each { |each| @err.puts "#{each.needed ? 'open' : 'question'}: #{each.words}" }
+      end
+
+      def unanswered(alteration)
+        open = alteration.questions.find(&:needed)
+        "#{open.words} Say it: --answer #{open.about}=#{open.example}"
+      end
+
+      def prove_alteration(platform, alteration)
+        raise Error, "Nothing runs here on which #{platform.title} could be tried." unless @trials
+        [ alteration, alteration.reverse ].each { |each| raise Error, unanswered(each) if each.asks? }
+
+        account = nil
+        @trials.call(platform.key) { |engine| account = Altering::Trial.new(alteration, engine, ids:).call }
+        { "there" => account.there, "back" => account.back }.each do |way, leg|
+          leg.differences.each { |each| @out.puts "#{way}: #{each}" }
+          leg.astray.each { |each| @out.puts "#{way}: #{each}" }
+          @err.puts "#{way}: statements=#{leg.statements} rows=#{leg.rows} differences=#{leg.differences.size}"
+        end
+        account.clean? ? 0 : 2
+      end
+    end
+  end
+end

@@ -1,0 +1,106 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require "support/throwaway_postgresql"
+require "support/throwaway_mariadb"
+require "support/engine_designs"
+require Rails.root.join("core/test/platforms/random_changes")
+
+# Scripts that alter, on real engines: there and back, with rows; and a database held against the design it was made of.
+class AlterationsTest < ActiveSupport::TestCase
+  COUNT = Integer(ENV.fetch("PAIRS", 100))
+
+  test "SQLite goes there and back" do
+    pairs("sqlite", EngineDesigns::Sqlite) do |&trial|
+      Dir.mktmpdir do |directory|
+        SqliteFile.create(File.join(directory, "trial")) do |file|
+          file.alter
+          trial.call(file)
+        end
+      end
+    end
+  end
+
+  test "PostgreSQL goes there and back" do
+    ThrowawayPostgresql.open do |port, directory|
+      PostgresqlServer.open(host: "127.0.0.1", port:, user: "kelvath", dbname: "postgres") do |server|
+        server.call("SET client_min_messages = error")
+        server.call("CREATE TABLESPACE pier LOCATION '#{directory}/pier'")
+        pairs("postgresql", EngineDesigns::Postgresql) do |&trial|
+          server.call("DROP SCHEMA public CASCADE")
+          server.call("CREATE SCHEMA public")
+          trial.call(server)
+        end
+      end
+    end
+  rescue ThrowawayPostgresql::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  test "MariaDB goes there and back" do
+    ThrowawayMariadb.open do |port|
+      MariadbServer.open(host: "127.0.0.1", port:, username: "root") do |server|
+        pairs("mariadb", EngineDesigns::Mariadb) do |&trial|
+          server.call("DROP DATABASE IF EXISTS one")
+          server.call("CREATE DATABASE one CHARACTER SET utf8mb4 COLLATE utf8mb4_general_ci")
+          server.call("USE one")
+          trial.call(server)
+        end
+      end
+    end
+  rescue ThrowawayMariadb::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  private
+
+  # opened: called for each pair of designs with a block that wants a connector to an empty database.
+  def pairs(key, says, &opened)
+    rows = 0
+    (1..COUNT).each do |seed|
+      start, goal, id = pair(key, says, seed)
+      alteration = answered(start, goal, id)
+      place = "#{key} #{seed}\n#{alteration.script.text}\n#{alteration.reverse.script.text}"
+      opened.call do |database|
+        account = tried(alteration, TrialEngine.new(key, database), place)
+        rows += account.there.rows
+        legs = [ account.there, account.back ]
+        assert legs.all?(&:clean?), "#{place}\n#{legs.map { |leg| leg.differences.map(&:to_s) + leg.astray }}"
+        told_apart(key, database, start, id, place)
+      end
+    end
+    assert_operator rows, :>, COUNT * 4, "rows that are kept must be there first"
+  end
+
+  # Of PostgreSQL's tables few are spread over parts, which could take no rows.
+  def pair(key, says, seed)
+    whole = ->(kind, options, facts) {
+      options = options.reject { |name, _| name.start_with?("partition by ") } if key == "postgresql" && seed % 5 != 0
+      says.fits(kind, options, facts)
+    }
+    RandomChanges.new(Kelvath::Platforms.fetch(key).at(says::VERSION), seed, types: says.method(:types),
+                      samples: says::SAMPLES, fits: whole).changed
+  end
+
+  # With what is asked answered, on the way there and on the way back.
+  def answered(start, goal, id)
+    sides = [ start, goal ].map { |model| Kelvath::Altering::Side.new(model:, design_id: id) }
+    asked = Kelvath::Altering.between(*sides)
+    needed = [ asked, asked.reverse ].flat_map(&:questions).select(&:needed)
+    Kelvath::Altering.between(*sides, answers: needed.to_h { |each| [ [ each.about, each.kind ], each.example ] })
+  end
+
+  def tried(alteration, engine, place)
+    Kelvath::Altering::Trial.new(alteration, engine, ids: Ids).call
+  rescue StatementFailed => error
+    flunk "#{error.message}\n#{error.statement.sql}\n#{place}"
+  end
+
+  # What the database is after the way back says nothing else than the design: there is nothing to alter.
+  def told_apart(key, database, start, id, place)
+    catalog = Kelvath::Intake.catalog(key, database)
+    told = Kelvath::Altering::Side.of_catalog(catalog, key, ids: Ids)
+    again = Kelvath::Altering.between(told, Kelvath::Altering::Side.new(model: start, design_id: id))
+    assert again.equal?, "#{place}\n#{again.script.text}"
+  end
+end
