@@ -32,19 +32,24 @@ module Kelvath
       def quote(name) = @platform.quote(name)
 
       def copy(table)
-        fresh = table.with(name: free(table))
-        writer = @plan.writer(goal.updated(put: [ fresh ], drop: []))
-        made = writer.statements_of(fresh).first
+        fresh = @plan.goal_writer.place(table.with(name: free(table)))
         note = @platform.class::NOTES[:copy]
-        [ @plan.speech.statement("table", table, made.sql, note:), rows(table, writer.place(fresh)),
+        [ @plan.speech.statement("table", table, made(table, fresh), note:), rows(table, fresh),
           @plan.speech.statement("drop", table, @platform.dropped("table", place(table))),
-          @plan.speech.say(:rename_table, "rename", table, from: writer.place(fresh), to: quote(table.name)) ].compact
+          @plan.speech.say(:rename_table, "rename", table, from: fresh, to: quote(table.name)) ].compact
+      end
+
+      # The statement that makes the table, under another name.
+      def made(table, fresh)
+        sql = @plan.goal_writer.statements_of(table).first.sql
+        sql.sub(/^(CREATE(?: \w+)* TABLE )#{Regexp.escape(@plan.goal_writer.place(table))}/) { "#{::Regexp.last_match(1)}#{fresh}" }
       end
 
       def free(table)
-        taken = Naming::TakenNames.new(limit: @platform.identifier_limit)
-        [ goal, @plan.mid ].each { |model| model.all(:table).each { |each| taken.claim(each.name) } }
-        taken.take("#{FRESH}#{table.name}")
+        @taken ||= Naming::TakenNames.new(limit: @platform.identifier_limit).tap do |names|
+          [ goal, @plan.mid ].each { |model| model.all(:table).each { |each| names.claim(each.name) } }
+        end
+        @taken.take("#{FRESH}#{table.name}")
       end
 
       def place(table) = @plan.mid_writer.place(@plan.mid.fetch(table.id))

@@ -35,7 +35,7 @@ module Kelvath
       end
 
       # The model between start and goal: what the start holds, called as in the goal.
-      def mid = @renames.mid
+      def mid = @mid ||= @renames.mid
 
       # A writer for a model with the design.
       def writer(model)

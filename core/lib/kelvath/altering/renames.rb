@@ -7,9 +7,6 @@ module Kelvath
     class Renames
       ASIDE = "old_"
 
-      # mid: the Model of the start with the names of the goal, and those that were moved aside.
-      attr_reader :mid
-
       # changes: Changes; touched: Touched; speech: Speech.
       def initialize(changes, touched, speech, platform)
         @changes = changes
@@ -17,14 +14,19 @@ module Kelvath
         @speech = speech
         @platform = platform
         @steps = []
-        @mid = changes.start.updated(put: changes.added(:schema), drop: [])
+        @now = {} # { id => element as it is called by now }
+        @places = changes.start.updated(put: changes.added(:schema), drop: [])
         schemas
+        @places = mid
         tables
         columns
       end
 
       # [Ddl::Statement, …]
       def statements = @steps
+
+      # The Model of the start with the names of the goal, and those that were moved aside.
+      def mid = @places.updated(put: @now.values, drop: [])
 
       private
 
@@ -41,21 +43,28 @@ module Kelvath
         wanted = changes.map { |each| key(each.new, @changes.goal) } +
                  %i[table sequence view].flat_map { |kind| @changes.added(kind).map { |each|
  key(each, @changes.goal) } }
-        aside(gone.select { |each| wanted.include?(key(each, @mid)) })
-        each_free(changes, ->(each) { key(each.new, @changes.goal) }, -> { taken }) { |each| move(each) }
+        @taken = %i[table sequence enumeration].flat_map { |kind| @places.all(kind).map { |each| key(each, @places) } }
+                                               .tally
+        aside(gone.select { |each| wanted.include?(key(each, @places)) })
+        each_free(changes, ->(each) { key(each.new, @changes.goal) }) { |each| move(each) }
       end
 
-      def taken
-        %i[table sequence enumeration].flat_map { |kind| @mid.all(kind).map { |each| key(each, @mid) } }.tally
+      # The element as it is called by now.
+      def now(id) = @now[id] || @places.fetch(id)
+
+      # What a name is taken by: two of one key cannot be.
+      def key(element, model)
+        return element.name.downcase if element.kind == :column
+
+        element.name_parts(model).map(&:downcase).unshift(sort(element))
       end
 
-      def key(element, model) = element.name_parts(model).map(&:downcase).unshift(sort(element))
       def sort(element) = element.kind == :enumeration ? "type" : "relation"
 
       def move(change)
         old, new = change.old, change.new
         if change.fields.include?(:schema_id)
-          now = @mid.fetch(old.id)
+          now = now(old.id)
           target = new.schema(@changes.goal)
           if @platform.alters?(:move_table)
             @steps << @speech.say(:move_table, "rename", new, from: place(now), to: target ? quote(target.name) : quote(
@@ -75,10 +84,10 @@ module Kelvath
       end
 
       def columns_of(table_id, changes)
+        @taken = @places.children(table_id, :column).map { |each| key(each, @places) }.tally
         aside((parted + clashing).select { |each| each.parent_id == table_id })
-        held = -> { @mid.children(table_id, :column).map { |each| each.name.downcase }.tally }
-        each_free(changes, ->(each) { each.new.name.downcase }, held) do |each|
-          take(:rename_column, "rename", each.old, to: each.new.name, table: place(@mid.fetch(table_id)))
+        each_free(changes, ->(each) { key(each.new, @changes.goal) }) do |each|
+          take(:rename_column, "rename", each.old, to: each.new.name, table: place(now(table_id)))
         end
       end
 
@@ -101,13 +110,13 @@ module Kelvath
 
       def aside(elements)
         elements.each do |each|
-          table = place(@mid.fetch(each.parent_id)) if each.kind == :column
+          table = place(now(each.parent_id)) if each.kind == :column
           take(:"rename_#{each.kind}", "rename", each, to: free(each), **({ table: } if table).to_h)
         end
       end
 
       def free(element)
-        taken = @mid.children(element.parent_id, element.kind).to_set { |each| each.name.downcase } |
+        taken = @places.children(element.parent_id, element.kind).to_set { |each| now(each.id).name.downcase } |
                 @changes.goal.children(element.parent_id, element.kind).to_set { |each| each.name.downcase }
         names = Naming::TakenNames.new(limit: @platform.identifier_limit)
         taken.each { |name| names.claim(name) }
@@ -115,38 +124,40 @@ module Kelvath
       end
 
       # Yields each change when its name is free; where all wait for one another, one of them is moved aside first.
-      def each_free(changes, wanted, taken)
+      def each_free(changes, wanted)
         waiting = changes.dup
         until waiting.empty?
-          now = taken.call
-          ready = waiting.select { |each| now.fetch(wanted.call(each), 0).zero? || same?(each) }
-          if ready.empty?
-            aside([ @mid.fetch(waiting.first.id) ])
-          else
-            ready.each do |each|
-              next if taken.call.fetch(wanted.call(each), 0).positive? && !same?(each)
+          done = waiting.select do |each|
+            next if @taken.fetch(wanted.call(each), 0).positive? && !same?(each)
 
-              yield each
-              waiting.delete(each)
-            end
+            yield each
+            true
           end
+          done.empty? ? aside([ now(waiting.first.id) ]) : waiting -= done
         end
       end
 
       # Does only the size of letters change?
-      def same?(change) = change.old.name.casecmp?(change.new.name) && @mid.fetch(change.id).name == change.old.name
+      def same?(change) = change.old.name.casecmp?(change.new.name) && now(change.id).name == change.old.name
 
       def take(template, kind, element, to:, **parts)
-        now = @mid.fetch(element.id)
+        now = now(element.id)
         from = element.kind == :column || element.kind == :schema ? quote(now.name) : place(now)
         @steps << @speech.say(template, kind, @changes.goal[element.id] || element, from:, to: quote(to), **parts)
         put(now.with(name: to))
       end
 
-      def put(element) = @mid = @mid.updated(put: [ element ], drop: [])
+      def put(element)
+        if @taken
+          @taken[key(now(element.id), @places)] -= 1
+          @taken[key(element, @places)] = @taken.fetch(key(element, @places), 0) + 1
+        end
+        @now[element.id] = element
+      end
+
       def renamed(changes) = changes.select { |each| each.fields.include?(:name) }
       def moving(changes) = changes.select { |each| each.fields.intersect?(%i[name schema_id]) }
-      def place(element) = @platform.name_parts(element, @mid).map { |part| quote(part) }.join(".")
+      def place(element) = @platform.name_parts(element, @places).map { |part| quote(part) }.join(".")
       def quote(name) = @platform.quote(name)
     end
   end
