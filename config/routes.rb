@@ -88,6 +88,10 @@ Rails.application.routes.draw do
       resources :type_rules, only: %i[create destroy]
       resource :conversion, only: %i[show create]
       resource :comparison, only: :show
+      resource :alteration, only: :show
+      resources :answers, only: :create
+      resources :states, only: :create
+      resources :trials, only: :create
       resources :decisions, only: %i[index update destroy], constraints: { id: %r{[^/]+}, decision_id: %r{[^/]+} } do
         resource :sending, only: %i[show create]
       end

@@ -9,6 +9,7 @@ class MariadbServer
   include StatementByStatement
 
   REFUSED = [ Trilogy::Error ].freeze
+  LONGEST = 60 # seconds that reading one thing may take
 
   def self.platform = "mariadb"
 
@@ -22,6 +23,17 @@ class MariadbServer
     ensure
       server.call("DROP DATABASE IF EXISTS #{name}")
     end
+  end
+
+  # As PostgresqlServer.reach.
+  def self.reach(host:, port:, database:, user:, password:)
+    open(host:, port: Integer(port), database:, username: user, password:) do |server|
+      server.call("SET SESSION TRANSACTION READ ONLY")
+      server.call("SET SESSION max_statement_time = #{LONGEST}")
+      yield server
+    end
+  rescue Trilogy::Error => error
+    raise Kelvath::Error, "MariaDB said: #{error.message.lines.first.strip}"
   end
 
   # options: as Trilogy.new takes them (host:, port:, database:, username:, password:). Yields the connector.

@@ -9,6 +9,7 @@ class PostgresqlServer
   include StatementByStatement
 
   REFUSED = [ PG::Error ].freeze
+  LONGEST = 60 # seconds that reading one thing may take
 
   def self.platform = "postgresql"
 
@@ -23,6 +24,17 @@ class PostgresqlServer
     end
   ensure
     open(**at, dbname: "postgres") { |server| server.call("DROP DATABASE IF EXISTS #{name} WITH (FORCE)") }
+  end
+
+  # Yields the connector of somebody's database, which is only read, each statement for a while at most. Raises
+  # Kelvath::Error.
+  def self.reach(host:, port:, database:, user:, password:)
+    open(host:, port:, dbname: database, user:, password:) do |server|
+      server.script("SET default_transaction_read_only = on; SET statement_timeout = #{LONGEST * 1000}")
+      yield server
+    end
+  rescue PG::Error => error
+    raise Kelvath::Error, "PostgreSQL said: #{error.message.lines.first.strip}"
   end
 
   # options: as PG.connect takes them (host:, port:, dbname:, user:). Yields the connector.

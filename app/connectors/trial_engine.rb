@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "tmpdir"
+require_relative "../../lib/proof_servers"
 
 # A throwaway database on which a Kelvath::Altering::Trial is made: an SQLite file, or one on a proof server of this
 # machine. Plain Ruby.

@@ -49,6 +49,8 @@ module ScriptsHelper
     "files" => { "one" => "one file", "one each" => "a file for each thing, and one that runs them all" },
     "terminator" => { "at the end" => "semicolons at the end", "on a line" => "semicolons on a line of their own",
                       "as a batch" => "a batch for each statement" },
+    "big_tables" => { "plain" => "plainly, in as few statements as it takes",
+                      "gently" => "gently, so that nobody waits for long" },
     "repeatable" => { "no" => "to run once", "yes" => "can run twice without harm" }
   }.freeze
 
@@ -63,6 +65,18 @@ module ScriptsHelper
     tag.p("The script has changed since; this says nothing of it as it is now.", class: "border-l-2 border-ochre pl-2")
   rescue Kelvath::Error
     tag.p("The recipe or the design is gone.", class: "border-l-2 border-ochre pl-2")
+  end
+
+  # Says that a trial is of another script than there is now; nil if it is of this one.
+  def stale_trial(run)
+    model = run.stored_model.model
+    page = AlterationPage.new(run.stored_model, model, model.fetch(run.design_id, :design), from: run.options["from"],
+                                                                                            recipe: run.options["recipe"])
+    return if Digest::SHA256.hexdigest(page.whole.script.text) == run.result["digest"]
+
+    tag.p("The script has changed since; this says nothing of it as it is now.", class: "border-l-2 border-ochre pl-2")
+  rescue Kelvath::Error
+    tag.p("What it began at, or the design, is gone.", class: "border-l-2 border-ochre pl-2")
   end
 
   # Some SQL in colours.

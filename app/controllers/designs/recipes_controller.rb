@@ -16,9 +16,7 @@ class RecipesController < ApplicationController
     keep change, nil, id
   rescue Kelvath::InvalidValue => error
     @wrong = [ params[:field].to_s, error.message ]
-    @page = ScriptPage.new(@stored, @model, @design, params[:id])
-    @desk = Desk.new(@stored, @model, view: "script", stage: "script", design: @design)
-    render "scripts/show", status: :unprocessable_entity
+    params[:from].present? ? show_alteration : show_script
   end
 
   def destroy
@@ -27,6 +25,18 @@ class RecipesController < ApplicationController
   end
 
   private
+
+  def show_script
+    @page = ScriptPage.new(@stored, @model, @design, params[:id])
+    @desk = Desk.new(@stored, @model, view: "script", stage: "script", design: @design)
+    render "scripts/show", status: :unprocessable_entity
+  end
+
+  def show_alteration
+    @page = AlterationPage.new(@stored, @model, @design, from: params[:from], recipe: params[:id])
+    @desk = Desk.new(@stored, @model, view: "alter", stage: "script", design: @design)
+    render "alterations/show", status: :unprocessable_entity
+  end
 
   def value
     list = params[:left_out]
@@ -37,6 +47,7 @@ class RecipesController < ApplicationController
 
   def keep(change, label, id)
     @stored.journal.commit(change, by: person, label:, follow: false)
-    redirect_to model_design_script_path(@stored, @design.id, recipe: id), status: :see_other
+    redirect_to params[:from].present? ? model_design_alteration_path(@stored, @design.id, from: params[:from], recipe: id) :
+                  model_design_script_path(@stored, @design.id, recipe: id), status: :see_other
   end
 end

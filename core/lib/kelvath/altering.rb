@@ -20,6 +20,7 @@ require_relative "altering/in_place"
 require_relative "altering/alteration"
 require_relative "altering/sample_rows"
 require_relative "altering/answers"
+require_relative "altering/sentences"
 require_relative "altering/trial"
 
 module Kelvath

@@ -15,6 +15,9 @@ module Kelvath
         def clean? = there.clean? && back.clean?
       end
 
+      # Where it is: "making the start", "on the way there" or "on the way back".
+      attr_reader :place
+
       # engine: answers make(Ddl::Script), insert(Ddl::Statement), which may be refused, alter(Ddl::Script) -> how many
       # statements ran, call(sql) -> [{ column => value }, …] and catalog -> Intake::Catalog. Its errors pass through.
       def initialize(alteration, engine, ids:)
@@ -26,14 +29,16 @@ module Kelvath
       # The Account.
       def call
         start, id = @alteration.start, @alteration.design_id
+        @place = "making the start"
         @engine.make(Ddl.script(start, id))
         SampleRows.new(start, id).statements.each { |statement| @engine.insert(statement) }
-        Account.new(there: leg(@alteration), back: leg(@alteration.reverse))
+        Account.new(there: leg(@alteration, "on the way there"), back: leg(@alteration.reverse, "on the way back"))
       end
 
       private
 
-      def leg(alteration)
+      def leg(alteration, place)
+        @place = place
         before = rows(alteration.start)
         statements = @engine.alter(alteration.script)
         differences = Proof.differences(alteration.goal, alteration.design_id, @engine.catalog, ids: @ids)

@@ -46,6 +46,7 @@ module Kelvath
       COUNTING = [].freeze # how a column that begins to count goes on behind the numbers that are there
       NUMBERING = [].freeze # how rows are numbered by hand
       NO_CYCLE = "NO CYCLE"
+      PORT = 5432 # that servers listen on if nobody says otherwise
       CASTS_ONLY = {}.freeze # { base of a type => logical types that its values can become, if not all }
       PICKY = %w[xml].freeze # types that count as texts and take only some of them
       EXAMPLES = { "blob" => "x'0%<row>d'" }.freeze # { base of a type => a value, as SQL, for each row }

@@ -6,6 +6,9 @@ module Kelvath
     class Sentences
       # field: of the recipe; text: what it says.
       Part = Struct.new(:field, :text, keyword_init: true)
+      TERMINATORS = { "at the end" => "semicolons stand at the end of statements.",
+                      "on a line" => "semicolons stand on a line of their own.",
+                      "as a batch" => "each statement is a batch of its own." }.freeze
 
       # account: what the recipe makes of a design, a Composition::Account.
       def initialize(model, recipe, account)
@@ -77,11 +80,7 @@ module Kelvath
       def keywords = "keywords are in #{recipe.keywords == 'lower' ? 'small letters' : 'capitals'}."
       def files = recipe.files == "one each" ? "A file for each thing, and one that runs them all;" : "One file;"
 
-      def terminator
-        { "at the end" => "semicolons stand at the end of statements.",
-          "on a line" => "semicolons stand on a line of their own.",
-          "as a batch" => "each statement is a batch of its own." }.fetch(recipe.terminator)
-      end
+      def terminator = TERMINATORS.fetch(recipe.terminator)
 
       def repeatable = recipe.repeatable ? "It can run twice without harm." : "It is to run once."
       def header = recipe.header.empty? ? "The heading says what it is." : "Its heading was written by hand."

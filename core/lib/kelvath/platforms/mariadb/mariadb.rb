@@ -30,6 +30,7 @@ module Kelvath
         "varbinary" => "x'0%<row>d'", "longblob" => "x'0%<row>d'", "mediumblob" => "x'0%<row>d'",
         "tinyblob" => "x'0%<row>d'", "time" => "'0%<row>d:30:00'"
       ).freeze
+      PORT = 3306
       FIRST_SCHEMA = "" # what names none is in the one that is begun in
       NO_CYCLE = "NOCYCLE"
       FEATURES = superclass::FEATURES.except(:renames_followed, :indexes_in_schema, :comments, :deferrable,

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+# Reads the state that a script is to begin at.
+class StatesController < ApplicationController
+  include DesignScoped
+
+  # file: a model file or a database file; else host, port, database, user, password: of a database on a server.
+  def create
+    run = params[:file].present? ? from_file : from_server
+    RunJob.perform_later(run)
+    redirect_to model_design_alteration_path(@stored, @design.id, from: "state:#{run.id}"), status: :see_other
+  end
+
+  private
+
+  def from_file
+    file = params[:file]
+    raise Kelvath::UnreadableFile, "Choose a file first." unless file.respond_to?(:tempfile)
+
+    name = Kelvath::Metamodel::ValueCheck.plain(File.basename(file.original_filename.to_s)).first(80)
+    run = @stored.runs.create!(kind: "state", design_id: @design.id, title: name.presence || "File", person:, options: {})
+    FileUtils.cp(file.tempfile.path, run.upload_path)
+    run
+  end
+
+  # Only hosts that whoever runs the application has named are reached.
+  def from_server
+    host = DatabaseHosts.check(params[:host].to_s)
+    raise Kelvath::Error, "Say which database it is." if params[:database].blank?
+    unless Connectors.server(@design.platform)
+      raise Kelvath::Error, "Databases of #{Kelvath::Platforms.fetch(@design.platform).title} cannot be read over the " \
+                            "network yet; send a model file."
+    end
+
+    sealed = Sealed.seal(host:, port: port, database: params[:database], user: params[:user].to_s,
+                         password: params[:password].to_s)
+    @stored.runs.create!(kind: "state", design_id: @design.id, title: "#{params[:database].first(60)} on #{host}", person:,
+                         options: { sealed: })
+  end
+
+  def port
+    Integer(params[:port].to_s, 10).tap { |number| raise ArgumentError unless (1..65_535).cover?(number) }
+  rescue ArgumentError
+    raise Kelvath::Error, "A port is a number from 1 to 65535, such as 5432."
+  end
+end

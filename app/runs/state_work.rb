@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+# Reads a state that a script is to begin at: from a model file, a database file, or a database on a server. Where a
+# database is at hand, the rows that the script would cost are counted.
+class StateWork
+  def initialize(run)
+    @run = run
+  end
+
+  # Answers the run's result. Raises Kelvath::Error.
+  def call(progress)
+    @progress = progress
+    @design = model.fetch(@run.design_id, :design)
+    sealed = @run.options["sealed"]
+    result = sealed ? on_server(Sealed.open(sealed)) : from_file
+    @run.update!(options: @run.options.except("sealed"))
+    result
+  ensure
+    @run.remove_files
+  end
+
+  private
+
+  def model = @model ||= @run.stored_model.model
+  def platform = @design.platform
+
+  def from_file
+    return from_model_file if File.binread(@run.upload_path, 200).to_s.lstrip.start_with?("{")
+
+    connector = Connectors.of_file(@run.upload_path)
+    unless connector.platform == platform
+      raise Kelvath::Error, "This is a database file of #{Kelvath::Platforms.fetch(connector.platform).title}; " \
+                            "#{@design.name} is for #{Kelvath::Platforms.fetch(platform).title}."
+    end
+
+    connector.read(@run.upload_path) { |file| told(file) }
+  end
+
+  def from_model_file
+    other = Kelvath::Interchange::ModelFile.read(File.read(@run.upload_path, encoding: "UTF-8"))
+    designs = other.all(:design).select { |each| each.platform == platform }
+    found = designs.find { |each| each.id == @design.id || each.name.casecmp?(@design.name) } || designs.last
+    raise Kelvath::Error, "This model has no design for #{Kelvath::Platforms.fetch(platform).title}." unless found
+
+    parts = Kelvath::Derivation::Again::Parts.of(other, found.id).values
+    { digest: ReadState.keep([ found, *parts ]), told: false, counts: {} }
+  end
+
+  def on_server(reached)
+    Connectors.server(platform).reach(**reached.symbolize_keys.slice(:host, :port, :database, :user, :password)) do |server|
+      told(server)
+    end
+  end
+
+  # What a database says of itself; database: a connector.
+  def told(database)
+    catalog = Kelvath::Intake.catalog(platform, database, progress: @progress)
+    side = Kelvath::Altering::Side.of_catalog(catalog, platform, ids: Ids)
+    { digest: ReadState.keep([ side.design, *Kelvath::Derivation::Again::Parts.of(side.model, side.design_id).values ]),
+      told: true, counts: counts(side, database) }
+  end
+
+  # { words of a loss => rows concerned }
+  def counts(side, database)
+    goal = Kelvath::Altering::Side.new(model:, design_id: @design.id)
+    answers = Kelvath::Altering::Answers.of(model, @design.id)
+    losses = Kelvath::Altering.between(side, goal, answers:).losses.select(&:count)
+    losses.each_with_index.to_h do |loss, index|
+      @progress.step(index, losses.size, "counting rows")
+      [ loss.words, database.call(loss.count).first.values.first.to_i ]
+    end
+  end
+end

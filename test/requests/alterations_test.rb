@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require "minitest/mock"
+require "support/throwaway_postgresql"
+
+class AlterationsRequestsTest < ActionDispatch::IntegrationTest
+  setup do
+    host! "localhost"
+    @stored = ferries
+    @design_id = design("postgresql")
+  end
+
+  test "another design, a model file and a database file are states to begin at; the script is saved" do
+    other = design("postgresql", name: "Twin")
+    get "/models/#{@stored.id}/designs/#{@design_id}/alteration", params: { from: "design:#{other}" }
+    assert_select ".recipe", text: /Nothing is to be done: the two are the same/
+    file = Rack::Test::UploadedFile.new(StringIO.new(before_the_change), "application/json", original_filename: "then.json")
+    read(file:)
+    assert_select ".recipe", text: /Makes 1 column\./
+    get "#{path}.sql", params: { from: @from }
+    assert_match(/^ALTER TABLE vessel ADD COLUMN mast_height integer;/, response.body)
+    get "#{path}.sql", params: { from: @from, back: "yes" }
+    assert_match(/^ALTER TABLE vessel DROP COLUMN mast_height;/, response.body)
+  end
+
+  test "what cannot be a state is told" do
+    [ [ "not a database", /This is not an SQLite database/ ], [ "{\"kelvath\": 1}", /model file/i ],
+      [ Kelvath::Interchange::ModelFile.write(ferries.model), /This model has no design for PostgreSQL/ ] ].each do |text, words|
+      read(file: Rack::Test::UploadedFile.new(StringIO.new(text), "text/plain", original_filename: "x"))
+      assert_select "[role=alert]", text: words
+    end
+    get path, params: { from: "state:999999" }
+    assert_response :not_found
+  end
+
+  test "only hosts that were named are reached, and how is read by nobody" do
+    [ [ { host: "10.0.0.1", port: "5432", database: "fleet" }, /Databases on “10.0.0.1” are not to be read from here/ ],
+      [ { host: "127.0.0.1", port: "many", database: "fleet" }, /A port is a number/ ],
+      [ { host: "127.0.0.1", port: "5432", database: "" }, /Say which database it is/ ] ].each do |given, words|
+      post "/models/#{@stored.id}/designs/#{@design_id}/states", params: given, headers: { "HX-Request" => "true" }
+      assert_match words, response.body
+    end
+    at_once ->(run) {
+      assert_no_match(/rope-yarn|mate/, Run.connection.select_value("SELECT options FROM runs WHERE id = #{run.id}"))
+      run.work
+    } do
+      post "/models/#{@stored.id}/designs/#{@design_id}/states",
+           params: { host: "127.0.0.1", port: "9", database: "fleet", user: "mate", password: "rope-yarn" }
+    end
+    run = Run.last
+    assert_equal "failed", run.reload.state
+    assert_match(/cannot be reached/, run.message)
+  end
+
+  test "rows that a database would lose are counted" do
+    ThrowawayPostgresql.open do |port, _|
+      PostgresqlServer.open(host: "127.0.0.1", port:, user: "kelvath", dbname: "postgres") do |server|
+        server.run(Kelvath::Ddl.script(@stored.model, @design_id))
+        server.call("CREATE TABLE buoy (code integer)")
+        server.call("INSERT INTO buoy VALUES (1), (2)")
+      end
+      at_once do
+        post "/models/#{@stored.id}/designs/#{@design_id}/states",
+             params: { host: "127.0.0.1", port: port.to_s, database: "postgres", user: "kelvath", password: "" }
+      end
+      follow_redirect!
+      assert_select "section[aria-label=Lost] li", text: /The table buoy is dropped with its rows\. · 2 rows/
+      assert_equal({}, Run.last.options)
+    end
+  rescue ThrowawayPostgresql::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  private
+
+  # What a run does is done before the answer.
+  def at_once(work = :work.to_proc, &block) = RunJob.stub(:perform_later, work, &block)
+  def path = "/models/#{@stored.id}/designs/#{@design_id}/alteration"
+
+  def design(platform, name: nil)
+    derived = Kelvath::Derivation.derive(@stored.model, platform:, ids: Ids, name:)
+    @stored.journal.commit(derived.change_set, by: "Guest")
+    @stored.reload
+    derived.design_id
+  end
+
+  # The model file of now; then a column comes.
+  def before_the_change
+    text = Kelvath::Interchange::ModelFile.write(@stored.model)
+    vessel = @stored.model.children(@design_id, :table).find { |each| each.name == "vessel" }
+    change = Kelvath::Draft.change(@stored.model, ids: Ids) do |draft|
+      draft.add(:column, parent_id: vessel.id, name: "mast_height", position: 90.0,
+                         native_type: Kelvath::Platforms.fetch("postgresql").read_type("integer"))
+    end
+    @stored.journal.commit(change, by: "Guest")
+    text
+  end
+
+  def read(file:)
+    at_once { post "/models/#{@stored.id}/designs/#{@design_id}/states", params: { file: } }
+    @from = "state:#{Run.last.id}"
+    follow_redirect!
+  end
+end
