@@ -70,8 +70,8 @@ module ScriptsHelper
   # Says that a trial is of another script than there is now; nil if it is of this one.
   def stale_trial(run)
     model = run.stored_model.model
-    page = AlterationPage.new(run.stored_model, model, model.fetch(run.design_id, :design), from: run.options["from"],
-                                                                                            recipe: run.options["recipe"])
+    design = model.fetch(run.design_id, :design)
+    page = AlterationPage.new(run.stored_model, model, design, from: run.options["from"], recipe: run.options["recipe"])
     return if Digest::SHA256.hexdigest(page.whole.script.text) == run.result["digest"]
 
     tag.p("The script has changed since; this says nothing of it as it is now.", class: "border-l-2 border-ochre pl-2")

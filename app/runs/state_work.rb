@@ -47,7 +47,8 @@ class StateWork
   end
 
   def on_server(reached)
-    Connectors.server(platform).reach(**reached.symbolize_keys.slice(:host, :port, :database, :user, :password)) do |server|
+    Connectors.server(platform).reach(**reached.symbolize_keys.slice(:host, :port, :database, :user,
+:password)) do |server|
       told(server)
     end
   end

@@ -20,8 +20,8 @@ class TrialWork
       { digest:, revision: stored.revision, there: told(account.there), back: told(account.back) }
     end
   rescue StatementFailed => error
-    { failed: "#{@trial.place.capitalize}: #{error.message}", sql: error.statement.sql, line: error.statement.line, element: error.statement.element_id,
-      digest: }
+    { failed: "#{@trial.place.capitalize}: #{error.message}", sql: error.statement.sql, line: error.statement.line,
+      element: error.statement.element_id, digest: }
   end
 
   private

@@ -15,7 +15,8 @@ class AlterationsRequestsTest < ActionDispatch::IntegrationTest
     other = design("postgresql", name: "Twin")
     get "/models/#{@stored.id}/designs/#{@design_id}/alteration", params: { from: "design:#{other}" }
     assert_select ".recipe", text: /Nothing is to be done: the two are the same/
-    file = Rack::Test::UploadedFile.new(StringIO.new(before_the_change), "application/json", original_filename: "then.json")
+    file = Rack::Test::UploadedFile.new(StringIO.new(before_the_change), "application/json",
+original_filename: "then.json")
     read(file:)
     assert_select ".recipe", text: /Makes 1 column\./
     get "#{path}.sql", params: { from: @from }
@@ -26,7 +27,8 @@ class AlterationsRequestsTest < ActionDispatch::IntegrationTest
 
   test "what cannot be a state is told" do
     [ [ "not a database", /This is not an SQLite database/ ], [ "{\"kelvath\": 1}", /model file/i ],
-      [ Kelvath::Interchange::ModelFile.write(ferries.model), /This model has no design for PostgreSQL/ ] ].each do |text, words|
+      [ Kelvath::Interchange::ModelFile.write(ferries.model), /This model has no design for PostgreSQL/ ]
+    ].each do |text, words|
       read(file: Rack::Test::UploadedFile.new(StringIO.new(text), "text/plain", original_filename: "x"))
       assert_select "[role=alert]", text: words
     end

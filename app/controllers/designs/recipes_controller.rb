@@ -47,7 +47,8 @@ class RecipesController < ApplicationController
 
   def keep(change, label, id)
     @stored.journal.commit(change, by: person, label:, follow: false)
-    redirect_to params[:from].present? ? model_design_alteration_path(@stored, @design.id, from: params[:from], recipe: id) :
+    from = params[:from].presence
+    redirect_to from ? model_design_alteration_path(@stored, @design.id, from:, recipe: id) :
                   model_design_script_path(@stored, @design.id, recipe: id), status: :see_other
   end
 end

@@ -18,7 +18,8 @@ class StatesController < ApplicationController
     raise Kelvath::UnreadableFile, "Choose a file first." unless file.respond_to?(:tempfile)
 
     name = Kelvath::Metamodel::ValueCheck.plain(File.basename(file.original_filename.to_s)).first(80)
-    run = @stored.runs.create!(kind: "state", design_id: @design.id, title: name.presence || "File", person:, options: {})
+    run = @stored.runs.create!(kind: "state", design_id: @design.id, title: name.presence || "File", person:,
+options: {})
     FileUtils.cp(file.tempfile.path, run.upload_path)
     run
   end
@@ -28,14 +29,14 @@ class StatesController < ApplicationController
     host = DatabaseHosts.check(params[:host].to_s)
     raise Kelvath::Error, "Say which database it is." if params[:database].blank?
     unless Connectors.server(@design.platform)
-      raise Kelvath::Error, "Databases of #{Kelvath::Platforms.fetch(@design.platform).title} cannot be read over the " \
-                            "network yet; send a model file."
+      raise Kelvath::Error, "Databases of #{Kelvath::Platforms.fetch(@design.platform).title} cannot be read over " \
+                            "the network yet; send a model file."
     end
 
     sealed = Sealed.seal(host:, port: port, database: params[:database], user: params[:user].to_s,
                          password: params[:password].to_s)
-    @stored.runs.create!(kind: "state", design_id: @design.id, title: "#{params[:database].first(60)} on #{host}", person:,
-                         options: { sealed: })
+    @stored.runs.create!(kind: "state", design_id: @design.id, person:, options: { sealed: },
+                         title: "#{params[:database].first(60)} on #{host}")
   end
 
   def port

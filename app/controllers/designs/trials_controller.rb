@@ -14,7 +14,7 @@ class TrialsController < ApplicationController
     run = @stored.runs.create!(kind: "trial", design_id: @design.id, title: "Trial of #{@design.name}", person:,
                                options: { from: params.require(:from), recipe: params[:recipe].to_s })
     RunJob.perform_later(run)
-    redirect_to model_design_alteration_path(@stored, @design.id, from: params[:from], recipe: params[:recipe].presence),
-                status: :see_other
+    redirect_to model_design_alteration_path(@stored, @design.id, from: params[:from],
+                                             recipe: params[:recipe].presence), status: :see_other
   end
 end

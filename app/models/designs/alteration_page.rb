@@ -57,7 +57,8 @@ class AlterationPage
 
   # The latest run in which this was tried, or nil.
   def trial
-    @stored.runs.where(kind: "trial", design_id: @design.id).order(:id).reverse.find { |run| run.options["from"] == from_key }
+    @stored.runs.where(kind: "trial", design_id: @design.id).order(:id).reverse.find { |run|
+ run.options["from"] == from_key }
   end
 
   # A Run that reads a file or a database and has not ended, if that is what it begins at.
@@ -70,7 +71,8 @@ class AlterationPage
   def start
     kind, id = from_key.split(":", 2)
     case kind
-    when "milestone" then Kelvath::Altering::Side.new(model: @stored.model_at(milestone(id).revision), design_id: @design.id)
+    when "milestone" then Kelvath::Altering::Side.new(model: @stored.model_at(milestone(id).revision),
+design_id: @design.id)
     when "design" then Kelvath::Altering::Side.new(model: @model, design_id: id)
     else ReadState.side(state)
     end

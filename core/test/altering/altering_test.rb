@@ -65,14 +65,12 @@ class AlteringTest < CoreTest
       [ "ALTER TABLE harbour MODIFY COLUMN name varchar(80)" ]
     ],
     ->(t) { t.set("vessel.length", native_type: t.type("bigint")) } => [
-      [ "DROP VIEW long_vessel", "ALTER TABLE vessel DROP CONSTRAINT ck_length",
+      [ "ALTER TABLE vessel DROP CONSTRAINT ck_length",
         "ALTER TABLE vessel ALTER COLUMN length TYPE bigint USING CAST(length AS bigint)",
-        "ALTER TABLE vessel ADD CONSTRAINT ck_length CHECK (length > 0)",
-        "CREATE VIEW long_vessel AS\nSELECT name FROM vessel" ],
-      [ "DROP VIEW long_vessel", "ALTER TABLE vessel DROP CONSTRAINT ck_length",
+        "ALTER TABLE vessel ADD CONSTRAINT ck_length CHECK (length > 0)" ],
+      [ "ALTER TABLE vessel DROP CONSTRAINT ck_length",
         "ALTER TABLE vessel MODIFY COLUMN length bigint",
-        "ALTER TABLE vessel ADD CONSTRAINT ck_length CHECK (length > 0)",
-        "CREATE VIEW long_vessel AS\nSELECT name FROM vessel" ]
+        "ALTER TABLE vessel ADD CONSTRAINT ck_length CHECK (length > 0)" ]
     ],
     ->(t) { t.set("harbour.name", mandatory: true, default_value: "'none'") } => [
       [ "ALTER TABLE harbour ALTER COLUMN name SET DEFAULT 'none'",
@@ -189,7 +187,8 @@ class AlteringTest < CoreTest
   # change => [kinds of losses and what counts them, what the way back says it does not bring back]
   LOSSES = {
     ->(t) { t.remove("sailing") } => [ [ :dropped, "SELECT count(*) FROM sailing" ] ],
-    ->(t) { t.remove("ck_length", "vessel.length") } => [ [ :dropped, "SELECT count(*) FROM vessel WHERE length IS NOT NULL" ] ],
+    ->(t) {
+ t.remove("ck_length", "vessel.length") } => [ [ :dropped, "SELECT count(*) FROM vessel WHERE length IS NOT NULL" ] ],
     ->(t) { t.set("vessel.name", native_type: t.type("varchar(9)")) } =>
       [ [ :narrowed, "SELECT count(*) FROM vessel WHERE length(name) > 9" ] ],
     ->(t) { t.set("vessel.name", native_type: t.type("date")) } =>

@@ -71,8 +71,11 @@ module Kelvath
           table = goal.fetch(change.new.parent_id)
           from = [ *@platform.name_parts(table, goal)[0...-1], change.old.name ]
           from = [ change.old.name ] if @platform.class::ALTERS[template].include?("%<table>s")
-          @speech.say(template, "rename", change.new, from: from.map { |part| @platform.quote(part) }.join("."),
-                                                      to: @platform.quote(change.new.name), table: @writer.place(table))
+          from = from.map { |part| @platform.quote(part) }.join(".")
+          text = template == :rename_index ? "#{@writer.place(table)}.#{@platform.quote(change.old.name)}" : from
+          @speech.say(template, "rename", change.new, from:, to: @platform.quote(change.new.name),
+                                                      table: @writer.place(table), from_text: @platform.literal(text),
+                                                      to_text: @platform.literal(change.new.name))
         end
       end
 
@@ -142,7 +145,15 @@ module Kelvath
         return worded unless @platform.supports?(:comments)
 
         remade = @touched.copied
-        @writer.comments.select { |each| said?(goal.fetch(each.element_id), remade) } + silenced
+        @writer.comments.select { |each| said?(goal.fetch(each.element_id), remade) }
+               .map { |each| other?(each.element_id, remade) ? @writer.comment_changed(each) : each } + silenced
+      end
+
+      # Has what is there another comment already?
+      def other?(id, copied)
+        change = @changes.change(id)
+        change&.fields&.include?(:comment) && !change.old.comment.empty? && !copied.include?(id) &&
+          !copied.include?(change.new.parent_id) && !@touched.views.include?(id) && !@touched.remade?(id)
       end
 
       def said?(element, copied)

@@ -27,13 +27,28 @@ module Kelvath
 
       # Those that go.
       def gone
-        leaving.map do |column|
-          @speech.say(:drop_column, "drop", column, name: @platform.quote(@plan.mid.fetch(column.id).name),
-                                                    table: @plan.mid_writer.place(@plan.mid.fetch(column.parent_id)))
+        leaving.flat_map do |column|
+          now = @plan.mid.fetch(column.id)
+          table = @plan.mid_writer.place(@plan.mid.fetch(column.parent_id))
+          [ *defaultless(now, table),
+            @speech.say(:drop_column, "drop", column, name: @platform.quote(now.name), table:) ]
         end
       end
 
       private
+
+      # Where a default is a thing apart, its column cannot go before it.
+      def defaultless(column, table)
+        return [] if column.default_value.empty? || !@platform.supports?(:defaults_apart)
+
+        [ say_of(:no_default, "default", column, table) ]
+      end
+
+      # A statement about a column of a table, whose names stand in it as SQL and as texts.
+      def say_of(template, kind, column, table, note: nil, **parts)
+        @speech.say(template, kind, column, note:, table:, name: quote(column), table_text: @platform.literal(table),
+                                            name_text: @platform.literal(column.name), **parts)
+      end
 
       def history(template)
         @touched.forgetful.map { |id| goal.fetch(id) }.map { |table|
@@ -79,7 +94,10 @@ module Kelvath
         @speech.say(:add_column, "column", column, note:, table: table_of(column), column: @writer.definition(column))
       end
 
-      def later?(column) = filled_by_hand?(column) || (@questions.filled?(column) && @plan.moves.fills?(column))
+      def later?(column)
+        filled_by_hand?(column) || @touched.recast?(column.id) ||
+          (@questions.filled?(column) && @plan.moves.fills?(column))
+      end
 
       def filled_by_hand?(column)
         value = @questions.value(column)
@@ -102,9 +120,14 @@ module Kelvath
       def settled(column)
         return [] unless later?(column)
 
-        value = @questions.value(column)
-        fill = value ? [ fill(column, stated(column, value)) ] : []
+        value = @questions.value(column)&.then { |text| stated(column, text) } || taken_over(column)
+        fill = value ? [ fill(column, value) ] : []
         column.mandatory ? fill + mandatory(column) : fill
+      end
+
+      # The values of the column that stands aside, as such of the new type.
+      def taken_over(column)
+        "CAST(#{quote(@plan.mid.fetch(column.id))} AS #{@writer.type_alone(column)})" if @touched.recast?(column.id)
       end
 
       # SQL that a person gave; the old column stands aside by then.
@@ -182,7 +205,8 @@ module Kelvath
         steps.concat(defaulted(change)) if change.fields.intersect?(%i[native_type default_value])
         if change.fields.include?(:mandatory)
           steps.concat(filled(change))
-          steps.concat(change.new.mandatory ? mandatory(change.new) : [ fact(:optional, change.new) ])
+          type = @writer.type_text(change.new)
+          steps.concat(change.new.mandatory ? mandatory(change.new) : [ fact(:optional, change.new, type:) ])
         end
         steps.concat(numbering(change)) if change.fields.include?(:identity)
         steps
@@ -194,7 +218,8 @@ module Kelvath
         return [] if @touched.way(change.id) == :same && !change.fields.include?(:options)
 
         before = change.old.default_value.empty? ? [] : [ fact(:no_default, change.new) ]
-        before + [ fact(:type, change.new, type:, value: "CAST(#{name} AS #{@writer.type_alone(change.new)})",
+        null = change.old.mandatory ? " NOT NULL" : " NULL"
+        before + [ fact(:type, change.new, type:, null:, value: "CAST(#{name} AS #{@writer.type_alone(change.new)})",
                         note: (@platform.class::NOTES[:type] if rewrites?(change))) ]
       end
 
@@ -208,7 +233,9 @@ module Kelvath
         return change.old.default_value.empty? || change.fields.include?(:native_type) ? [] :
           [ fact(:no_default, change.new) ] if change.new.default_value.empty?
 
-        [ fact(:default, change.new, value: @writer.default_sql(change.new)) ]
+        kept = change.fields.include?(:native_type) || change.old.default_value.empty?
+        (kept ? [] : defaultless(change.new,
+table_of(change.new))) + [ fact(:default, change.new, value: @writer.default_sql(change.new)) ]
       end
 
       def numbering(change)
@@ -218,7 +245,8 @@ module Kelvath
       end
 
       def fact(template, column, note: nil, **parts)
-        @speech.say(template, "column", column, note:, table: table_of(column), name: quote(column), **parts)
+        kind = template == :no_default && @platform.supports?(:defaults_apart) ? "default" : "column"
+        say_of(template, kind, column, table_of(column), note:, **parts)
       end
     end
   end

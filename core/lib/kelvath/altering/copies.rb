@@ -34,15 +34,22 @@ module Kelvath
       def copy(table)
         fresh = @plan.goal_writer.place(table.with(name: free(table)))
         note = @platform.class::NOTES[:copy]
-        [ @plan.speech.statement("table", table, made(table, fresh), note:), rows(table, fresh),
+        [ @plan.speech.statement("table", table, made(table, fresh), note:), *rows(table, fresh),
           @plan.speech.statement("drop", table, @platform.dropped("table", place(table))),
-          @plan.speech.say(:rename_table, "rename", table, from: fresh, to: quote(table.name)) ].compact
+          renamed(table, fresh) ].compact
+      end
+
+      def renamed(table, fresh)
+        place = @plan.goal_writer.place(table)
+        @plan.speech.say(:rename_table, "rename", table, from: fresh, to: quote(table.name), place:,
+                         from_text: @platform.literal(fresh), to_text: @platform.literal(table.name))
       end
 
       # The statement that makes the table, under another name.
       def made(table, fresh)
         sql = @plan.goal_writer.statements_of(table).first.sql
-        sql.sub(/^(CREATE(?: \w+)* TABLE )#{Regexp.escape(@plan.goal_writer.place(table))}/) { "#{::Regexp.last_match(1)}#{fresh}" }
+        sql.sub(/^(CREATE(?: \w+)* TABLE )#{Regexp.escape(@plan.goal_writer.place(table))}/) {
+ "#{::Regexp.last_match(1)}#{fresh}" }
       end
 
       def free(table)
@@ -63,8 +70,16 @@ module Kelvath
         }
         return if pairs.empty?
 
-        @plan.speech.statement("fill", table, "INSERT INTO #{target} (#{pairs.map(&:first).join(', ')})\n" \
-                                              "SELECT #{pairs.map(&:last).join(', ')} FROM #{place(table)}")
+        numbers = pairs_numbered?(table)
+        [ *(@plan.speech.say(:numbers_given, "setting", table, table: target) if numbers),
+          @plan.speech.statement("fill", table, "INSERT INTO #{target} (#{pairs.map(&:first).join(', ')})\n" \
+                                              "SELECT #{pairs.map(&:last).join(', ')} FROM #{place(table)}"),
+          *(@plan.speech.say(:numbers_counted, "setting", table, table: target) if numbers) ]
+      end
+
+      # Are numbers written that the database would give by itself?
+      def pairs_numbered?(table)
+        @platform.alters?(:numbers_given) && goal.children(table.id, :column).any?(&:identity)
       end
 
       # What a column of the goal gets from a row as it was; nil for its default.

@@ -136,7 +136,7 @@ module Kelvath
       # What rights are granted on: "SEQUENCE sailing_no".
       def granted(writer, model, grant)
         on = model.fetch(grant.on_id)
-        sort = { schema: "SCHEMA ", sequence: "SEQUENCE ", routine: "FUNCTION " }.fetch(on.kind, "")
+        sort = @platform.class::GRANTED.fetch(on.kind, "")
         "#{sort}#{writer.place(on)}"
       end
 

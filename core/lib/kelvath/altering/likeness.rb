@@ -26,8 +26,8 @@ module Kelvath
 
       def same?(kind, field, one, two) = one == two || kept(kind, field, one) == kept(kind, field, two)
 
-      # Where the database gives a name of its own, those that designs have say nothing; nor do comments that it does not
-      # keep.
+      # Where the database gives a name of its own, those that designs have say nothing; nor do comments that it does
+      # not keep.
       def unsaid?(old, new, field)
         return true if field.name == :comment && @platform.not_kept.include?([ new.kind, :comment ])
 

@@ -66,7 +66,7 @@ module Kelvath
           way = @touched.way(change.id)
           next unless kept_column?(change) && %i[less apart].include?(way)
 
-          way == :less ? narrowed(change) : parted(change)
+          way == :apart ? parted(change) : narrowed(change)
         end
       end
 

@@ -108,14 +108,15 @@ module Kelvath
 
       # What is not said any more is taken back.
       def bounds(change)
-        said = { step: "INCREMENT BY", least: "MINVALUE", most: "MAXVALUE" }.filter_map do |field, words|
+        said = @platform.class::SEQUENCE.except(:first).filter_map do |field, words|
           next unless change.fields.include?(field)
 
           value = change.new[field]
           value ? " #{words} #{value}" : (field == :step ? " #{words} 1" : " NO #{words}")
         end
         said << " START WITH #{change.new.first}" if change.fields.include?(:first) && change.new.first
-        said << (change.new.cycles ? " CYCLE" : " #{@platform.class::NO_CYCLE}") if change.fields.include?(:cycles)
+        cycles = change.fields.include?(:cycles) && @platform.class::CYCLES
+        said << (change.new.cycles ? " CYCLE" : " #{@platform.class::NO_CYCLE}") if cycles
         said.join
       end
 

@@ -66,14 +66,17 @@ module Kelvath
         if change.fields.include?(:schema_id)
           now = now(old.id)
           target = new.schema(@changes.goal)
-          if @platform.alters?(:move_table)
-            @steps << @speech.say(:move_table, "rename", new, from: place(now), to: target ? quote(target.name) : quote(
-              @platform.class::FIRST_SCHEMA
-            ))
-          end
+          refuse_move(new) unless @platform.alters?(:move_table)
+          @steps << @speech.say(:move_table, "rename", new, from: place(now), place: place(now.with(schema_id:
+            new.schema_id)), to: quote(target&.name || @platform.class::FIRST_SCHEMA))
           put(now.with(schema_id: new.schema_id))
         end
         take(:"rename_#{old.kind}", "rename", old, to: new.name) unless old.name == new.name
+      end
+
+      def refuse_move(table)
+        raise InvalidValue.new("#{@platform.title} cannot take #{table.name} to another schema; make it there and " \
+                               "copy its rows.", field: :schema_id, value: table.name)
       end
 
       def columns
@@ -94,7 +97,7 @@ module Kelvath
       # Columns whose values cannot become those of the new type; they stand aside until these were filled.
       def parted
         @parted ||= @changes.changed(:column).map(&:old)
-                            .select { |each| @touched.way(each.id) == :apart && each.computed.empty? }
+                            .select { |each| @touched.parted?(each.id) && each.computed.empty? }
       end
 
       # Columns that go away and bear the name of one that comes.
@@ -143,8 +146,16 @@ module Kelvath
       def take(template, kind, element, to:, **parts)
         now = now(element.id)
         from = element.kind == :column || element.kind == :schema ? quote(now.name) : place(now)
-        @steps << @speech.say(template, kind, @changes.goal[element.id] || element, from:, to: quote(to), **parts)
+        parts = { type: @platform.write_type(@platform.type_of(now, @places)), **parts } if element.kind == :column
+        @steps << @speech.say(template, kind, @changes.goal[element.id] || element, from:, to: quote(to),
+                              place: (place(now.with(name: to)) unless element.kind == :schema),
+                              **texts(from, to, parts[:table]), **parts)
         put(now.with(name: to))
+      end
+
+      # The names as texts, for databases that rename by them.
+      def texts(from, to, table)
+        { from_text: @platform.literal([ table, from ].compact.join(".")), to_text: @platform.literal(to) }
       end
 
       def put(element)

@@ -26,7 +26,8 @@ module Kelvath
         changes = @alteration.changes
         return "Nothing is to be done: the two are the same." if @alteration.equal?
 
-        said = { "makes" => counted { |kind| changes.added(kind) }, "changes" => counted { |kind| changes.changed(kind) },
+        said = { "makes" => counted { |kind| changes.added(kind) }, "changes" => counted { |kind|
+ changes.changed(kind) },
                  "drops" => counted { |kind| changes.removed(kind) } }.reject { |_, text| text.empty? }
         said = { "puts in order" => "what only the database tells otherwise" } if said.empty?
         text = said.map { |verb, what| "#{verb} #{what}" }.join("; ")

@@ -20,6 +20,17 @@ module Kelvath
       # What becomes of a column's values: :same, :kept, :less or :apart.
       def way(column_id) = @ways.fetch(column_id, :same)
 
+      # Does a column stand aside while another is made in its place? Its values cannot be those of the new type, or the
+      # database changes no such type where it is.
+      def parted?(column_id) = way(column_id) == :apart || recast?(column_id)
+
+      # Can its values be taken over into the one that is made, by a cast?
+      def recast?(column_id)
+        change = @changes.change(column_id)
+        %i[kept less].include?(way(column_id)) && !@platform.retypes?(change.old.native_type, change.new.native_type,
+                                                                       way(column_id))
+      end
+
       # Is a column dropped and made again? Its values cannot be kept, or it is computed otherwise, or from what is made
       # again, or of a type that changes.
       def remade?(column_id)
@@ -32,7 +43,7 @@ module Kelvath
       # Ids of tables that are.
       def copied
         @copied ||= begin
-          found = @changes.changed(:table).select { |each| recast?(each) }.to_set(&:id)
+          found = @changes.changed(:table).select { |each| otherwise_kept?(each) }.to_set(&:id).merge(stuck)
           @platform.supports?(:altered_in_place) ? found : found.merge(stiff)
         end
       end
@@ -126,7 +137,7 @@ module Kelvath
 
       def remade
         @remade ||= begin
-          found = @ways.select { |_, way| way == :apart }.keys.to_set
+          found = @ways.keys.select { |id| parted?(id) }.to_set
           found.merge(@changes.changed(:column).select { |each| computed_otherwise?(each) }.map(&:id))
           @start.all(:column).each do |column|
             next if column.computed.empty? || found.include?(column.id) || @changes.removed?(column.id)
@@ -164,7 +175,22 @@ module Kelvath
         (parts.map(&:parent_id) + options).select { |id| @start.key?(id) && @goal.key?(id) }
       end
 
-      def recast?(change)
+      # Tables with a column that begins or ends to count, or gets another default, where that cannot be said.
+      def stuck
+        return [] if @platform.alters?(:redefine)
+
+        said = { identity: %i[number unnumber], default_value: %i[default no_default] }
+        @changes.changed(:column).select { |each|
+          said.any? { |field, (set, reset)|
+            each.fields.include?(field) && !remade?(each.id) && !@platform.alters?(given?(each.new,
+field) ? set : reset)
+          }
+        }.map { |each| each.new.parent_id }
+      end
+
+      def given?(column, field) = field == :identity ? column.identity : !column.default_value.empty?
+
+      def otherwise_kept?(change)
         return false unless change.fields.include?(:options)
 
         names = change.old.options.to_a.difference(change.new.options.to_a)
@@ -191,10 +217,16 @@ module Kelvath
         case part.kind
         when :foreign_key then loose_foreign_key?(part)
         when :check, :clause then part.referenced_ids.any? { |id| gives_way?(id) }
-        else part.column_ids.any? { |id| remade?(id) || @changes.removed?(id) } || loose_index?(part)
+        else part.column_ids.any? { |id| over?(id) } || loose_index?(part)
         end
       end
 
+      # Does a key or an index over a column go with it? Some databases change none that something is over.
+      def over?(id)
+        remade?(id) || @changes.removed?(id) || (@platform.supports?(:columns_held) && held_fast?(id))
+      end
+
+      def held_fast?(id) = @ways.key?(id) || @changes.change(id)&.fields&.include?(:mandatory)
       def gives_way?(id) = remade?(id) || @ways.key?(id) || @changes.removed?(id) || renamed_by_text?(id)
 
       def loose_index?(part)
@@ -231,8 +263,24 @@ module Kelvath
         change = @changes.change(view.id)
         return true if @changes.removed?(view.id) || (change && change.fields.to_a != [ :comment ])
 
-        view.referenced_ids.any? { |id| reshaped_tables.include?(id) }
+        named = view.referenced_ids
+        named.any? { |id| moved_tables.include?(id) || column_changed?(id) } ||
+          (named.any? { |id| reshaped_tables.include?(id) } && vague?(view))
       end
+
+      # Ids of tables that are called otherwise, made anew or gone.
+      def moved_tables
+        @moved_tables ||= (@changes.changed(:table).select { |each| copied?(each.id) || renamed?(each) }.map(&:id) +
+                           @changes.removed(:table).map(&:id)).to_set
+      end
+
+      def column_changed?(id)
+        change = @changes.change(id)
+        @changes.removed?(id) || remade?(id) || (change&.new&.kind == :column && (change.fields - [ :comment ]).any?)
+      end
+
+      # Does it name columns in a way that does not say which?
+      def vague?(view) = view.query.include?("*") || Ddl::Names.unknown(@start, view, :query).any?
 
       def names_at_start
         @names_at_start ||= PARTS.flat_map { |kind| @start.all(kind).map { |each| each.name.downcase } }.to_set

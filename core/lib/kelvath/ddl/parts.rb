@@ -28,6 +28,9 @@ module Kelvath
       # All statements that say comments: [Statement, …]
       def comments = comment_statements
 
+      # A statement of those, where the element has another comment already.
+      def comment_changed(made) = made
+
       # The statement by which an element has no comment any more; nil where there is none.
       def comment_taken_back(element)
         place = { table: "TABLE", schema: "SCHEMA", enumeration: "TYPE" }[element.kind]
@@ -37,7 +40,7 @@ module Kelvath
         when :view then "#{view_words(element)} #{name}"
         else "#{place} #{name}"
         end
-        statement("comment", element.name, "COMMENT ON #{words} IS NULL", element)
+        statement("comment", element.name, "COMMENT ON #{words} IS #{platform.class::NO_COMMENT}", element)
       end
     end
   end

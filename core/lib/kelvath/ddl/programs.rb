@@ -70,22 +70,38 @@ module Kelvath
       def statement(kind, element, sql) = @writer.statement(kind, element.label(@model), sql, element)
 
       def bounds(sequence)
-        { first: "START WITH", step: "INCREMENT BY", least: "MINVALUE", most: "MAXVALUE" }.filter_map { |field, words|
+        (%i[first step least most] - @platform.class::SEQUENCE.keys).each do |field|
+          @writer.leave_out(Metamodel::Sequence.fetch_field(field).label.downcase, sequence) if sequence[field]
+        end
+        @platform.class::SEQUENCE.filter_map { |field, words|
           " #{words} #{sequence[field]}" if sequence[field]
-        }.join + (sequence.cycles ? " CYCLE" : "")
+        }.join + cycle(sequence)
+      end
+
+      def cycle(sequence)
+        return "" unless sequence.cycles
+
+        @platform.class::CYCLES ? " CYCLE" : @writer.leave_out("beginning again", sequence).to_s
       end
 
       # A text without its last semicolon, which the script puts there; none of nothing.
       def written(kind, element)
         text = element.text.rstrip.delete_suffix(";").rstrip
-        text.empty? ? nil : statement(kind, element, text)
+        text.empty? ? nil : statement(kind, element, "#{text}#{@platform.class::PROGRAM_END}")
+      end
+
+      def passed_on(grant)
+        return "" unless grant.passes_on
+
+        @platform.supports?(:grants_passed) ? " WITH GRANT OPTION" : @writer.leave_out("passing on", grant).to_s
       end
 
       def grant_sql(role, grant)
         on = @model.fetch(grant.on_id)
-        sort = { schema: "SCHEMA ", sequence: "SEQUENCE ", routine: "FUNCTION " }.fetch(on.kind, "")
-        "GRANT #{grant.privileges.map(&:upcase).join(', ')} ON #{sort}#{@place.(on)} TO #{@platform.quote(role.name)}" \
-          "#{' WITH GRANT OPTION' if grant.passes_on}"
+        sort = @platform.class::GRANTED.fetch(on.kind, "")
+        "GRANT #{grant.privileges.map(&:upcase).join(', ')} ON #{sort}#{@place.(on)} TO #{@platform.class::GRANTEE}" \
+          "#{@platform.quote(role.name)}" \
+          "# {passed_on(grant)}"
       end
     end
   end

@@ -10,6 +10,7 @@ module Kelvath
     # NOTES   { what is done => what it does to a big table, in a sentence }
     # GENTLY  { what is done => [templates] }: the same by statements that keep nobody waiting for long
     # FEATURES altered_in_place: tables are altered; without it they are made anew and their rows copied.
+    #         columns_held: nothing may be over a column that changes. defaults_apart: a default is a thing of its own.
     #         renames_followed: what names a table or a column goes on naming it when it is called otherwise.
     module Altering
       STANDARD = {
@@ -44,6 +45,9 @@ module Kelvath
       # [[statements before], [statements after]] an alteration; nil for none. tables: those that it is about; gentle:
       # is it not to be one transaction?
       def around_alteration(_tables, gentle:) = gentle ? nil : self.class::AROUND
+
+      # Does it change a type where the column is, with its values? way: :kept or :less, as Altering::TypeChange has it.
+      def retypes?(_old, _new, _way) = true
 
       # Can a column be added to a table that is there, where tables are made anew for anything else?
       def addable?(_column) = true

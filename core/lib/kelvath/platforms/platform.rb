@@ -25,8 +25,10 @@ module Kelvath
       # virtual_columns: what is computed is kept in the row, or need not be; mandatory: columns that must have a value;
       # foreign_keys_indexed: by the database itself; foreign_keys_dropped: they can be, apart from their table;
       # enumerations: types that list their values, made by a statement; altered_in_place, renames_followed: see
-      # Altering; indexes_in_schema: two tables have no indexes of one name.
+      # Altering; indexes_in_schema: two tables have no indexes of one name; grants_passed: a role can
+      # be let pass its rights on.
       FEATURES = { altered_in_place: true, renames_followed: true, indexes_in_schema: true, comments: true,
+                   grants_passed: true,
                    schemas: true, deferrable: true, identity: true, computed_columns: true,
                    nested_columns: true, alternate_keys: true, foreign_keys: true, checks: true, indexes: true,
                    partial_indexes: true, included_columns: true, on_delete: true, on_update: true,
@@ -45,7 +47,13 @@ module Kelvath
       AROUND = nil # [[statements before], [statements after]] an alteration
       COUNTING = [].freeze # how a column that begins to count goes on behind the numbers that are there
       NUMBERING = [].freeze # how rows are numbered by hand
+      SEQUENCE = { first: "START WITH", step: "INCREMENT BY", least: "MINVALUE", most: "MAXVALUE" }.freeze
+      CYCLES = true # can a sequence begin again?
+      GRANTED = { schema: "SCHEMA ", sequence: "SEQUENCE ", routine: "FUNCTION " }.freeze # before names in GRANT
+      GRANTEE = "" # before a role's name there
+      NO_COMMENT = "NULL" # what takes a comment back
       NO_CYCLE = "NO CYCLE"
+      PROGRAM_END = "" # behind the statement of a routine or a trigger
       PORT = 5432 # that servers listen on if nobody says otherwise
       CASTS_ONLY = {}.freeze # { base of a type => logical types that its values can become, if not all }
       PICKY = %w[xml].freeze # types that count as texts and take only some of them

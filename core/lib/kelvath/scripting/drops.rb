@@ -31,7 +31,7 @@ module Kelvath
       def circular(made)
         return [] unless @platform.supports?(:foreign_keys_dropped)
 
-        places = made.each_with_index.to_h { |each, index| [ each.element_id, index ] }
+        places = made.select { |each| each.kind == "table" }.each_with_index.to_h { |each, at| [ each.element_id, at ] }
         made.select { |each| each.kind == "foreign key" }.filter_map do |each|
           key = @model.fetch(each.element_id)
           next unless places.fetch(key.target_table_id, -1) > places.fetch(key.parent_id, -1)

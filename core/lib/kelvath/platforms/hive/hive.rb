@@ -20,8 +20,17 @@ module Kelvath
                   "3.1" => "unique keys, checks, defaults, mandatory columns, times with a zone",
                   "4.0" => "tables that others keep too" }.freeze
       VERSIONS = CHANGES.keys.freeze
-      ALTERS = {}.freeze # scripts that alter are not written for it yet
-      FEATURES = { schemas: true, nested_columns: true, arrays: true, primary_keys: "2.1", foreign_keys: "2.1",
+      # The language manual's "Alter Table"; what else changes is copied into a new table.
+      ALTERS = { rename_table: "ALTER TABLE %<from>s RENAME TO %<place>s",
+                 rename_column: "ALTER TABLE %<table>s CHANGE %<from>s %<to>s %<type>s",
+                 add_column: "ALTER TABLE %<table>s ADD COLUMNS (%<column>s)",
+                 add_constraint: "ALTER TABLE %<table>s ADD %<constraint>s",
+                 drop_foreign_key: "ALTER TABLE %<table>s DROP CONSTRAINT %<name>s",
+                 revoke: "REVOKE %<rights>s ON %<on>s FROM %<role>s",
+                 move_table: "ALTER TABLE %<from>s RENAME TO %<place>s" }.freeze
+      GRANTEE = "ROLE "
+      FEATURES = { renames_followed: true, grants_passed: true, schemas: true, nested_columns: true,
+                   arrays: true, primary_keys: "2.1", foreign_keys: "2.1",
                    alternate_keys: "3.0", checks: "3.0", mandatory: "3.0", defaults: "3.0", roles: true }.freeze
       ACTIONS = [ "no action" ].freeze
       OPTIONS = Options::ALL
@@ -60,6 +69,11 @@ module Kelvath
       def reserved_words = RESERVED
       def writer_class = Writer
       def identity_type = "bigint"
+
+      # A column that comes later says its type and nothing else.
+      def addable?(column)
+        !column.mandatory && column.default_value.empty? && !column.options["parts"]
+      end
 
       # A backslash begins an escape in a text, a quotation mark too.
       def literal(text) = "'#{text.delete("\0").gsub(/[\\']/) { |mark| "\\#{mark}" }}'"

@@ -6,8 +6,9 @@ module Kelvath
     class Mariadb::Alters
       WORDS = Altering::STANDARD.except(:type, :mandatory, :optional, :number, :unnumber).merge(
         redefine: "ALTER TABLE %<table>s MODIFY COLUMN %<column>s",
-        rename_table: "RENAME TABLE %<from>s TO %<to>s",
-        rename_sequence: "RENAME TABLE %<from>s TO %<to>s",
+        rename_table: "RENAME TABLE %<from>s TO %<place>s",
+        rename_sequence: "RENAME TABLE %<from>s TO %<place>s",
+        move_table: "RENAME TABLE %<from>s TO %<place>s",
         rename_index: "ALTER TABLE %<table>s RENAME INDEX %<from>s TO %<to>s",
         drop_key: "ALTER TABLE %<table>s DROP INDEX %<name>s",
         drop_primary_key: "ALTER TABLE %<table>s DROP PRIMARY KEY",

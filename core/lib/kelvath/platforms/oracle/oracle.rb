@@ -10,6 +10,7 @@ end
 
 require_relative "data_types"
 require_relative "options"
+require_relative "alters"
 
 module Kelvath
   module Platforms
@@ -20,9 +21,14 @@ module Kelvath
                   "12.2" => "names of 128 bytes, collation", "19" => "the usual one", "21" => "JSON as a type",
                   "23" => "booleans and vectors" }.freeze
       VERSIONS = CHANGES.keys.freeze
-      ALTERS = {}.freeze # scripts that alter are not written for it yet
-      FEATURES = superclass::FEATURES.except(:nested_columns, :partial_indexes, :included_columns, :on_update,
-                                             :stored_columns)
+      ALTERS = Alters::WORDS
+      NO_CYCLE = "NOCYCLE"
+      NO_COMMENT = "''"
+      PROGRAM_END = ";\n/"
+      NOTES = Alters::NOTES
+      GENTLY = Alters::GENTLY
+      FEATURES = superclass::FEATURES.except(:grants_passed, :nested_columns, :partial_indexes, :included_columns,
+                                             :on_update, :stored_columns)
                                      .merge(identity: "12.1", virtual_columns: true, booleans: "23",
                                             long_names: "12.2", users_without_password: "18").freeze
       KEY_BYTES = 6398
@@ -82,6 +88,9 @@ module Kelvath
           "IF SQLCODE NOT IN (#{errors}) THEN RAISE; END IF;\nEND;\n/"
       end
       private :passing_over, :dropped_guarded, :guarded
+
+      # Within one base, to more room.
+      def retypes?(old, new, way) = way == :kept && old["base"] == new["base"]
 
       def identifier_limit = supports?(:long_names) ? 128 : 30
       def reserved_words = RESERVED

@@ -14,6 +14,9 @@ module Kelvath
         end
       end
 
+      # A view is commented on as a table.
+      def view_words(view) = view.options["materialized"] ? "MATERIALIZED VIEW" : "TABLE"
+
       # Users have no comments.
       def schema_comments = []
 

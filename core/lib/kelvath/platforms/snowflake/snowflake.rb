@@ -10,14 +10,21 @@ end
 
 require_relative "data_types"
 require_relative "options"
+require_relative "alters"
 
 module Kelvath
   module Platforms
     class Snowflake
       TITLE = "Snowflake"
-      ALTERS = {}.freeze # scripts that alter are not written for it yet
+      ALTERS = Alters::WORDS
       FEATURES = superclass::FEATURES.except(:nested_columns, :checks, :indexes, :partial_indexes, :included_columns,
-                                             :computed_columns, :stored_columns).freeze
+                                             :computed_columns, :stored_columns, :foreign_keys_dropped).freeze
+      FIRST_SCHEMA = "public"
+      SEQUENCE = superclass::SEQUENCE.slice(:first, :step).freeze
+      CYCLES = false
+      GRANTED = superclass::GRANTED.merge(table: "TABLE ", view: "VIEW ").freeze
+      GRANTEE = "ROLE "
+      NO_COMMENT = "''"
       OPTIONS = Options::ALL
       DATA_TYPES = DataTypes::ALL
       TYPES = superclass::TYPES.merge(
@@ -47,6 +54,12 @@ module Kelvath
                "comment" => :harmless }.freeze
       BEGINS_IN = [ "CREATE DATABASE %s", "USE DATABASE %s" ].freeze
       RUNS_FILE = "!source %s"
+
+      # With the keys that lead to it.
+      def dropped(kind, name, table: nil, if_there: false) = kind == "table" ? "#{super} CASCADE" : super
+
+      # Within one base, to more room.
+      def retypes?(old, new, way) = way == :kept && old["base"] == new["base"]
 
       def identifier_limit = 255
       def given_schema?(name) = name.casecmp?("public")

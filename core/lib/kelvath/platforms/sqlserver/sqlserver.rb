@@ -10,6 +10,7 @@ end
 
 require_relative "data_types"
 require_relative "options"
+require_relative "alters"
 
 module Kelvath
   module Platforms
@@ -19,8 +20,13 @@ module Kelvath
                   "2019" => "texts in UTF-8", "2022" => "ledgers", "2025" => "JSON and vectors as types",
                   "Azure" => "the cloud edition: always the newest" }.freeze
       VERSIONS = CHANGES.keys.freeze
-      ALTERS = {}.freeze # scripts that alter are not written for it yet
-      FEATURES = superclass::FEATURES.except(:deferrable, :nested_columns).merge(virtual_columns: true).freeze
+      ALTERS = Alters::WORDS
+      NOTES = Alters::NOTES
+      FEATURES = superclass::FEATURES.except(:deferrable, :nested_columns, :renames_followed)
+                                     .merge(virtual_columns: true, columns_held: true, defaults_apart: true).freeze
+      FIRST_SCHEMA = "dbo"
+      AROUND = [ [ "SET XACT_ABORT ON", "BEGIN TRANSACTION" ], [ "COMMIT" ] ].freeze
+      PORT = 1433
       NULLS_ALIKE = true
       KEY_BYTES = 1700
       CHARACTER_BYTES = 2
@@ -41,7 +47,7 @@ module Kelvath
       PLAIN_IDENTIFIER = /\A[A-Za-z_][A-Za-z0-9_]*\z/
       IDENTIFIER_UNIT = :characters
       BATCH_END = "GO"
-      ALONE = %w[schema view routine trigger place].freeze
+      ALONE = %w[schema view routine trigger place default].freeze
 
       # Transact-SQL's "Reserved Keywords".
       RESERVED = %w[

@@ -74,6 +74,14 @@ module Kelvath
                                            "#{wide(element.comment)}, #{named.join(', ')}", element)
       end
 
+      public def comment_changed(made) = made.tap { |each| each.sql = each.sql.sub("sp_add", "sp_update") }
+
+      public def comment_taken_back(element)
+        comment_statement("", element).tap do |made|
+          made.sql = made.sql.sub("sp_add", "sp_drop").sub(/, @value = N'(?:[^']|'')*'/, "")
+        end
+      end
+
       def wide(text) = platform.literal(text).then { |literal| literal.start_with?("N") ? literal : "N#{literal}" }
     end
   end
