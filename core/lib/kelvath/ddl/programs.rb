@@ -101,7 +101,7 @@ module Kelvath
         sort = @platform.class::GRANTED.fetch(on.kind, "")
         "GRANT #{grant.privileges.map(&:upcase).join(', ')} ON #{sort}#{@place.(on)} TO #{@platform.class::GRANTEE}" \
           "#{@platform.quote(role.name)}" \
-          "# {passed_on(grant)}"
+          "#{passed_on(grant)}"
       end
     end
   end

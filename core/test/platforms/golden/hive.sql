@@ -49,7 +49,7 @@ INSERT INTO dock.harbour (code, name) VALUES ('ABC', 'Abbey Quay')
 CREATE ROLE mate
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -189,7 +189,7 @@ INSERT INTO dock.harbour (code, name) VALUES ('ABC', 'Abbey Quay')
 CREATE ROLE mate
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -376,7 +376,7 @@ CREATE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -433,7 +433,7 @@ CREATE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -487,7 +487,7 @@ CREATE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -541,7 +541,7 @@ CREATE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -595,7 +595,7 @@ CREATE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -649,7 +649,7 @@ CREATE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -704,7 +704,7 @@ CREATE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -758,7 +758,7 @@ CREATE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -812,7 +812,7 @@ CREATE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -873,7 +873,7 @@ SELECT code FROM vessel
 INSERT INTO dock.harbour (code, name) VALUES ('ABC', 'Abbey Quay')
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -919,7 +919,7 @@ ALTER TABLE new_vessel RENAME TO vessel
 ALTER TABLE vessel ADD CONSTRAINT fk_home FOREIGN KEY (harbour_code) REFERENCES dock.harbour (code) DISABLE NOVALIDATE
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -966,7 +966,7 @@ ALTER TABLE new_vessel RENAME TO vessel
 ALTER TABLE vessel ADD CONSTRAINT fk_home FOREIGN KEY (harbour_code) REFERENCES dock.harbour (code) DISABLE NOVALIDATE
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -1013,7 +1013,7 @@ ALTER TABLE new_vessel RENAME TO vessel
 ALTER TABLE vessel ADD CONSTRAINT fk_of_home FOREIGN KEY (harbour_code) REFERENCES dock.harbour (code) DISABLE NOVALIDATE
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -1060,7 +1060,7 @@ ALTER TABLE new_vessel RENAME TO vessel
 ALTER TABLE vessel ADD CONSTRAINT fk_home FOREIGN KEY (harbour_code) REFERENCES dock.harbour (code) DISABLE NOVALIDATE
 ;
 
-GRANT SELECT, INSERT ON vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 

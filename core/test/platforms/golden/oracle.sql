@@ -59,7 +59,7 @@ CREATE FUNCTION tally(a NUMBER) RETURN NUMBER IS BEGIN RETURN a + 1; END;
 CREATE ROLE mate
 ;
 
-GRANT SELECT, INSERT ON vessel TO mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO mate
 ;
 
 COMMENT ON TABLE dock.harbour IS 'It''s by the sea.'
@@ -392,7 +392,7 @@ END;
 /
 ;
 
-GRANT SELECT, INSERT ON vessel TO mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO mate
 ;
 
 COMMENT ON TABLE dock.harbour IS 'It''s by the sea.'

@@ -54,7 +54,7 @@ CREATE FUNCTION tally(a NUMBER) RETURNS NUMBER AS 'a + 1'
 CREATE ROLE mate
 ;
 
-GRANT SELECT, INSERT ON TABLE vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON TABLE vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 COMMENT ON SCHEMA dock IS 'Where ferries lie.'
@@ -203,7 +203,7 @@ CREATE OR REPLACE FUNCTION tally(a NUMBER) RETURNS NUMBER AS 'a + 1'
 CREATE ROLE IF NOT EXISTS mate
 ;
 
-GRANT SELECT, INSERT ON TABLE vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON TABLE vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 COMMENT ON SCHEMA dock IS 'Where ferries lie.'
@@ -398,7 +398,7 @@ ALTER TABLE vessel ADD CONSTRAINT fk_home FOREIGN KEY (harbour_code) REFERENCES 
 COMMENT ON COLUMN vessel.a_text IS 'Said by people.'
 ;
 
-GRANT SELECT, INSERT ON TABLE vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON TABLE vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 
@@ -453,7 +453,7 @@ ALTER TABLE vessel ADD CONSTRAINT fk_home FOREIGN KEY (harbour_code) REFERENCES 
 COMMENT ON COLUMN vessel.a_text IS 'Said by people.'
 ;
 
-GRANT SELECT, INSERT ON TABLE vessel TO ROLE mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON TABLE vessel TO ROLE mate WITH GRANT OPTION
 ;
 
 

@@ -58,7 +58,7 @@ CREATE FUNCTION tally(@a int) RETURNS int AS BEGIN RETURN @a + 1; END
 CREATE ROLE mate
 ;
 
-GRANT SELECT, INSERT ON vessel TO mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO mate WITH GRANT OPTION
 ;
 
 EXEC sys.sp_addextendedproperty @name = N'MS_Description', @value = N'Where ferries lie.', @level0type = N'SCHEMA', @level0name = N'dock'
@@ -299,7 +299,7 @@ CREATE ROLE mate
 END
 ;
 
-GRANT SELECT, INSERT ON vessel TO mate# {passed_on(grant)}
+GRANT SELECT, INSERT ON vessel TO mate WITH GRANT OPTION
 ;
 
 BEGIN TRY
