@@ -28,6 +28,7 @@ class Screenshots
     diagram = stored.model.all(:diagram).find { |each| each.design_id == design }
     picture("physical", "/models/#{stored.id}/diagrams/#{diagram.id}") { zoom_to("sailings") }
     picture("script", "/models/#{stored.id}/designs/#{design}/script")
+    alter(stored, design)
     decided(stored, design)
     prove(stored, design)
     intake
@@ -54,7 +55,7 @@ class Screenshots
 
   # The demo's pictures of subject areas, each whole.
   def notations(stored)
-    { "Fleet in IDEF1X" => "idef1x", "Sales as classes" => "uml", "Network after Chen" => "chen",
+    { "Fleet in IDEF1X" => "idef1x", "Network after Chen" => "chen",
       "Operations at a glance" => "coloured" }.each do |name, file|
       diagram = stored.model.all(:diagram).find { |each| each.name == name }
       picture(file, "/models/#{stored.id}/diagrams/#{diagram.id}") { click("button[data-action='canvas#fit']") }
@@ -86,6 +87,15 @@ class Screenshots
     end
     picture("naming", "/models/#{stored.id}/naming?design=#{design}&lexicon=#{lexicon.id}&rulebook=#{other.id}")
     picture("lexicon", "/lexicons/#{lexicon.id}")
+  end
+
+  # From a milestone to what some decisions made of the design; they are taken back.
+  def alter(stored, design)
+    stored.reload
+    Milestone.create!(model_id: stored.id, name: "As installed", person: "Harbour Master", revision: stored.revision)
+    stored.journal.commit(decisions(stored.model, design), by: "Harbour Master")
+    picture("alter", "/models/#{stored.id}/designs/#{design}/alteration")
+    stored.reload.journal.undo(by: "Harbour Master")
   end
 
   # A design in which some things were decided, and a logical side that has moved on; both are taken back.

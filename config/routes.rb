@@ -82,6 +82,8 @@ Rails.application.routes.draw do
       resource :script, only: :show
       resources :recipes, only: %i[create update destroy]
       resources :pieces, only: :create
+      resources :selections, only: :create
+      resources :edits, only: %i[new create]
       resources :reviews, only: :create
       resource :rederivation, only: %i[show create]
       resource :choices, only: %i[show update]

@@ -6,6 +6,14 @@ module ElementsHelper
 
   def notable?(element) = NOTABLE.include?(element.kind)
 
+  # The design of which all of them are tables or views, or nil.
+  def design_of_all(elements)
+    return unless elements.all? { |each| %i[table view].include?(each.kind) }
+
+    ids = elements.map(&:parent_id).uniq
+    @model.of_kind(ids.first, :design) if ids.one?
+  end
+
   # The entities from which a key came.
   def origin_names(held)
     held.via.map do |id|

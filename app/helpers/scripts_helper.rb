@@ -49,6 +49,7 @@ module ScriptsHelper
     "files" => { "one" => "one file", "one each" => "a file for each thing, and one that runs them all" },
     "terminator" => { "at the end" => "semicolons at the end", "on a line" => "semicolons on a line of their own",
                       "as a batch" => "a batch for each statement" },
+    "referential" => { "none" => "left out", "triggers" => "kept by triggers" },
     "big_tables" => { "plain" => "plainly, in as few statements as it takes",
                       "gently" => "gently, so that nobody waits for long" },
     "repeatable" => { "no" => "to run once", "yes" => "can run twice without harm" }

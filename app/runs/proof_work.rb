@@ -38,7 +38,7 @@ class ProofWork
   def prove
     @times = []
     statements, catalog = Connectors.file(design.platform) ? on_file : on_server
-    differences = Kelvath::Proof.differences(model, design.id, catalog, ids: Ids)
+    differences = Kelvath::Proof.differences(model, design.id, catalog, ids: Ids, script:)
     { statements:, revision: @run.stored_model.revision, digest:, recipe: recipe.name, twice: recipe.repeatable,
       engine: "#{Kelvath::Platforms.fetch(design.platform).title} #{catalog.version}".strip,
       slowest: @times.max_by(SLOWEST, &:first).map { |ms, each| [ ms, "#{each.kind} #{each.name}", each.line ] },

@@ -35,6 +35,27 @@ class ScriptsRequestsTest < ActionDispatch::IntegrationTest
     assert_equal "all", now[recipe.id].scope
   end
 
+  test "what is selected has a script of its own, and a statement is changed where it is shown" do
+    ids = %w[vessel harbour].map { |name| now.all(:table).find { |each| each.name == name }.id }
+    post model_design_selections_path(@stored, @design.id), params: { chosen: ids.join(",") }
+    follow_redirect!
+    assert_select ".recipe summary", text: "Creates 2 tables that are called vessel and harbour"
+    recipe = now.all(:recipe).first.id
+    statement = ScriptPage.new(@stored, now, @design, recipe).script.statements.find { |each| each.name == "harbour" }
+    get new_model_design_edit_path(@stored, @design.id), params: { line: statement.line, recipe: }
+    assert_select "textarea", text: /CREATE TABLE harbour \(/
+    given = { line: statement.line, recipe:, sql: statement.sql }
+    ask :post, model_design_edits_path(@stored, @design.id), **given, text: "CREATE TABLE harbour ("
+    assert_response :unprocessable_entity
+    assert_select "[role=alert]", text: /bracket that is not closed/
+    ask :post, model_design_edits_path(@stored, @design.id), **given, text: "#{statement.sql};\nANALYZE harbour"
+    get response.headers["HX-Redirect"]
+    assert_select ".script .statement", text: /ANALYZE harbour/
+    assert_select "#toasts", text: /Kept as a piece by hand after harbour\./
+    ask :post, model_design_edits_path(@stored, @design.id), **given, sql: "other", text: "SELECT 1"
+    assert_match(/has changed meanwhile/, response.body)
+  end
+
   test "a recipe is copied under another name, and removed" do
     post model_design_recipes_path(@stored, @design.id), params: { from: "recipe-rebuild", name: "Harbour's own" }
     made = now.all(:recipe).first

@@ -20,6 +20,15 @@ class ScriptsTest < BrowserTestCase
 
     find("#script-text .statement", text: "CREATE TABLE IF NOT EXISTS vessel (", match: :first).click
     assert_selector "#particulars input[value=vessel]"
+    shown = find("#script-text .statement", text: "CREATE TABLE IF NOT EXISTS berth (", match: :first)
+    shown.hover
+    shown.click_button "Edit this statement"
+    field = find_field("The statement")
+    field.set(field.value.sub(/^  depth numeric\(\d+,\d+\),?$/, "  draught numeric(6,2),"))
+    click_button "Keep it so"
+    assert_text "Decided in the design: berth.depth is left out; berth has draught."
+
+    find("#script-text .statement", text: "CREATE TABLE IF NOT EXISTS vessel (", match: :first).click
     fill_in "Find in the script", with: "mast"
     fill_in "New column", with: "mast_height numeric(5,2)"
     press :Enter

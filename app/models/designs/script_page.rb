@@ -25,7 +25,7 @@ class ScriptPage
     @model.children(@design.id, :script_piece).map do |piece|
       subject = @model[piece.subject]
       what = piece.subject.empty? ? "everything" : subject ? subject.label(@model) : "something that is gone"
-      [ "#{piece.place.capitalize} #{what}", piece ]
+      [ "#{piece.place == "instead" ? "In place of" : piece.place.capitalize} #{what}", piece ]
     end
   end
 

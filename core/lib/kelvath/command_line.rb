@@ -136,7 +136,7 @@ module Kelvath
       end
       composition = composition(file, model, options)
       catalog = engine.call(composition.script)
-      differences = Proof.differences(model, composition.design_id, catalog, ids:)
+      differences = Proof.differences(model, composition.design_id, catalog, ids:, script: composition.script)
       differences.each { |difference| @out.puts difference }
       @err.puts "statements=#{composition.script.statements.size} differences=#{differences.size}"
       differences.empty? ? 0 : 2

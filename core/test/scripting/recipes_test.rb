@@ -106,6 +106,22 @@ class RecipesTest < CoreTest
     text(model: Editing.set(model, id, "version", "19").apply(model), id:, **values)
   end
 
+  def test_rules_of_foreign_keys_that_a_platform_lacks_are_kept_by_triggers_if_that_is_asked
+    model, id = derived(ferries, "oracle")
+    key = model.all(:foreign_key).find { |each| each.name == "fk_vessel_vessel_class" }
+    model = Draft.change(model, ids:) { |draft|
+      draft.set(key.id, on_update: "cascade", on_delete: "set null")
+    }.apply(model)
+    assert_match(/One rule of a foreign key is not kept by the database, nor by triggers\./,
+                 Scripting::Sentences.new(model, Scripting::Recipes.usual, composition(model:, id:).account).paragraph)
+    assert_match(/Left out.*“on update cascade”/, composition(model:, id:).account.warnings.join)
+    made = composition(model:, id:, referential: "triggers")
+    assert_empty made.account.warnings
+    assert_includes made.script.text, "CREATE TRIGGER fk_vessel_vessel_class_on_update AFTER UPDATE ON vessel_class " \
+                                      "FOR EACH ROW\nBEGIN\n  UPDATE vessel SET vessel_class_code = :NEW.code WHERE " \
+                                      "vessel_class_code = :OLD.code AND :OLD.code <> :NEW.code;\nEND;\n/\n"
+  end
+
   def test_a_recipe_that_ships_becomes_the_models_own_when_it_is_changed
     change, id = Scripting::Recipes.set(@model, "recipe-rebuild", "keywords", "lower", ids:)
     model = change.apply(@model)

@@ -75,6 +75,7 @@ module Kelvath
       end
 
       include Parts
+      include Referring
 
       private
 
@@ -93,7 +94,8 @@ module Kelvath
             known(:indexes, model.children(table.id, :index)).filter_map { |each| create_index(table, each) }
           } +
           Metamodel::Design.views(model, @design.id).filter_map { |view| create_view(view) } +
-          rows + programs.routines + programs.triggers(tables) + programs.rights + comment_statements
+          rows + programs.routines + programs.triggers(tables) + referential_triggers(tables) +
+          programs.rights + comment_statements
       end
 
       # What writes sequences, routines, triggers and rights.
@@ -274,7 +276,9 @@ module Kelvath
       def action(key, event)
         return "" if key[event] == "no action"
         words = "#{event.to_s.tr('_', ' ')} #{key[event]}"
-        platform.actions(event).include?(key[event]) ? " #{words.upcase}" : leave_out("“#{words}”", key).to_s
+        return " #{words.upcase}" if platform.actions(event).include?(key[event])
+
+        triggered? ? "" : leave_out("“#{words}”", key).to_s
       end
 
       def create_index(table, index)

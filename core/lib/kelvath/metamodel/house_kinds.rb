@@ -50,6 +50,7 @@ module Kelvath
       field :header, :text
       field :terminator, :choice, values: [ "at the end", "on a line", "as a batch" ]
       field :repeatable, :flag
+      field :referential, :choice, values: %w[none triggers], label: "Rules of foreign keys that it does not keep"
       field :big_tables, :choice, values: %w[plain gently], label: "Big tables are altered"
       field :position, :number, internal: true, compared: false
     end

@@ -59,17 +59,17 @@ module Kelvath
     end
 
     # What a person wrote into the script of a design. subject: the id of what it stands before or after, which may be
-    # gone; "" for the whole script.
+    # gone; "" for the whole script; place: instead of what it says.
     class ScriptPiece < Element
       within :design
       listed
       def self.title = "piece of the script"
       field :subject, :name, internal: true
-      field :place, :choice, values: %w[before after]
+      field :place, :choice, values: %w[before after instead]
       field :text, :text
 
       def name = ""
-      def label(model) = "#{place} #{model[subject]&.name || 'everything'}"
+      def label(model) = "#{place == 'instead' ? 'in place of' : place} #{model[subject]&.name || 'everything'}"
     end
 
     # What a person said when a script that alters asked (Altering::Questions). about: "vessel.length", as

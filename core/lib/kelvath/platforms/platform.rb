@@ -52,6 +52,8 @@ module Kelvath
       GRANTED = { schema: "SCHEMA ", sequence: "SEQUENCE ", routine: "FUNCTION " }.freeze # before names in GRANT
       GRANTEE = "" # before a role's name there
       NO_COMMENT = "NULL" # what takes a comment back
+      REFERRING = nil # the trigger that does what its foreign keys cannot: %<name>s, %<event>s, %<table>s, %<does>s
+      REFERRED = [ "OLD.", "NEW." ].freeze # what stands before a column of the row as it was, and as it is
       NO_CYCLE = "NO CYCLE"
       PROGRAM_END = "" # behind the statement of a routine or a trigger
       PORT = 5432 # that servers listen on if nobody says otherwise

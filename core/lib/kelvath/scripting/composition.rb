@@ -4,8 +4,9 @@ module Kelvath
   module Scripting
     # A design's script by a recipe: which statements, in what form, with what was written by hand around them.
     class Composition
-      # What is said beside the statements: made and dropped: { kind => count }; warnings: lines.
-      Account = Struct.new(:made, :dropped, :warnings, keyword_init: true)
+      # What is said beside the statements: made and dropped: { kind => count }; warnings: lines; unkept: how many rules
+      # of foreign keys the platform does not keep by itself.
+      Account = Struct.new(:made, :dropped, :warnings, :unkept, keyword_init: true)
 
       # changed: as Selection takes it. Raises NotFound, UnknownName.
       def initialize(model, design_id, recipe, changed: nil)
@@ -30,7 +31,8 @@ module Kelvath
       # The Account of it.
       def account
         script
-        Account.new(made: tally(made), dropped: tally(drops, :element_kind), warnings: @unsaid + warnings)
+        Account.new(made: tally(made), dropped: tally(drops, :element_kind), warnings: @unsaid + warnings,
+                    unkept: @writer.unkept_actions(tables).size)
       end
 
       # The id of the design.

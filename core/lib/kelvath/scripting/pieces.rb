@@ -5,7 +5,7 @@ module Kelvath
     # What a person wrote into the script of a design: before and after the whole of it, or what one thing says.
     class Pieces
       # ChangeSet that keeps a piece; an empty text takes it away. subject_id: the element's id, "" for the whole
-      # script; place: "before" or "after". Raises InvalidValue for a text that swallows what comes after it.
+      # script; place: "before", "after" or "instead". Raises InvalidValue for a text that swallows what comes after it.
       def self.set(model, design_id, subject_id, place, text, ids:)
         text = Metamodel::ScriptPiece.fetch_field(:text).parse(text).rstrip
         known = model.children(design_id, :script_piece)
@@ -55,13 +55,20 @@ module Kelvath
         made = statements.reject { |each| each.kind == "drop" }
         first, last = [ made.reverse, made ].map { |list| list.to_h { |each| [ each.element_id, each ] } }
         list = statements.flat_map do |each|
-          [ *(of(each.element_id, "before") if each.equal?(first[each.element_id])), each,
+          begins = each.equal?(first[each.element_id])
+          [ *(of(each.element_id, "before") if begins), *(begins ? in_place_of(each) : [ each ]),
             *(of(each.element_id, "after") if each.equal?(last[each.element_id])) ]
         end
         [ *of("", "before"), *list, *of("", "after") ]
       end
 
       private
+
+      # What was written for a statement, or the statement.
+      def in_place_of(statement)
+        written = of(statement.element_id, "instead")
+        written.empty? ? [ statement ] : written
+      end
 
       def of(subject_id, place)
         @pieces.select { |each| each.subject == subject_id && each.place == place }.map do |each|

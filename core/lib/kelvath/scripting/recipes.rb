@@ -57,6 +57,20 @@ module Kelvath
         [ draft.change_set, made.id ]
       end
 
+      SELECTION = "Selection"
+
+      # [ChangeSet, id] of the recipe that is about some tables and views, and nothing else: the model's own for what
+      # was selected last.
+      def of_selection(model, elements, ids:)
+        patterns = elements.map { |each| each.label(model).gsub(/[*?\[\]{}\\]/) { |mark| "\\#{mark}" } }
+        draft = Draft.new(model, ids:)
+        known = model.all(:recipe).find { |each| each.name == SELECTION }
+        made = known ? draft.set(known.id, scope: "named", patterns:) :
+                 draft.add(:recipe, name: SELECTION, scope: "named", patterns:,
+                                    position: model.all(:recipe).size + 1.0)
+        [ draft.change_set, made.id ]
+      end
+
       # Who says which area or names also says that it is about them.
       SCOPES = { subject_area_id: "subject area", patterns: "named", since: "changed" }.freeze
 

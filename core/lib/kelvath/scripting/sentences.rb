@@ -21,7 +21,8 @@ module Kelvath
       def parts
         [ [ :scope, scope ], [ :without, kinds ], [ :foreign_keys, foreign_keys ], [ :drops, drops ],
           [ :container, container ], [ :schema, schema ], [ :quoting, quoting ], [ :keywords, keywords ],
-          [ :files, files ], [ :terminator, terminator ], [ :repeatable, repeatable ], [ :header, header ]
+          *(referential if @account.unkept.to_i.positive?), [ :files, files ], [ :terminator, terminator ],
+          [ :repeatable, repeatable ], [ :header, header ]
         ].map { |field, text| Part.new(field:, text:) }
       end
 
@@ -63,6 +64,12 @@ module Kelvath
         when "if there" then "Drops first what is there of it, with its rows."
         else "Drops nothing first."
         end
+      end
+
+      def referential
+        rules = @account.unkept == 1 ? "One rule of a foreign key" : "#{@account.unkept} rules of foreign keys"
+        what = recipe.referential == "triggers" ? "kept by triggers." : "not kept by the database, nor by triggers."
+        [ [ :referential, "#{rules} #{@account.unkept == 1 ? 'is' : 'are'} #{what}" ] ]
       end
 
       def container

@@ -23,6 +23,8 @@ module Kelvath
       VERSIONS = CHANGES.keys.freeze
       ALTERS = Alters::WORDS
       NO_CYCLE = "NOCYCLE"
+      REFERRING = "CREATE TRIGGER %<name>s AFTER %<event>s ON %<table>s FOR EACH ROW\nBEGIN\n  %<does>s;\nEND;\n/"
+      REFERRED = [ ":OLD.", ":NEW." ].freeze
       NO_COMMENT = "''"
       PROGRAM_END = ";\n/"
       NOTES = Alters::NOTES

@@ -40,7 +40,41 @@ class MariadbScriptTest < ActiveSupport::TestCase
     ENV["CI"] ? flunk(error.message) : skip(error.message)
   end
 
+  test "a rule that its foreign keys do not keep is kept by a trigger" do
+    model, id = fleet
+    recipe = Kelvath::Metamodel::Recipe.new(id: "R", name: "R", referential: "triggers")
+    script = Kelvath::Scripting::Composition.new(model, id, recipe).script
+    ThrowawayMariadb.open do |port|
+      MariadbServer.throwaway(port) do |server|
+        server.run_handed_out(script)
+        [ "INSERT INTO harbour VALUES ('ABC'), ('HOM')", "INSERT INTO vessel VALUES (1, 'ABC'), (2, 'HOM')",
+          "DELETE FROM harbour WHERE code = 'ABC'" ].each { |sql| server.execute(sql) }
+        assert_equal [ [ 1, "HOM" ], [ 2, "HOM" ] ], server.call("SELECT * FROM vessel ORDER BY number").map(&:values)
+        catalog = Kelvath::Intake.catalog("mariadb", server)
+        assert_empty Kelvath::Proof.differences(model, id, catalog, ids: Ids, script:).reject { |each| each.field == :on_delete }
+      end
+    end
+  rescue ThrowawayMariadb::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
   private
+
+  # Vessels that lie at home when their harbour goes.
+  def fleet
+    draft = Kelvath::Draft.new(Kelvath::Model::EMPTY, ids: Ids)
+    design = draft.add(:design, name: "Fleet", platform: "mariadb")
+    harbour, vessel = [ [ "harbour", "code* char(3)" ], [ "vessel", "number* int" ] ].map do |name, key|
+      table = draft.add(:table, parent_id: design.id, name:)
+      Kelvath::Editing::Tables.add_column(draft, table.id, key)
+      table
+    end
+    home = Kelvath::Editing::Tables.add_column(draft, vessel.id, "home char(3) default 'HOM'")
+    draft.add(:foreign_key, parent_id: vessel.id, name: "fk_home", column_ids: [ home.id ],
+                            target_table_id: harbour.id, on_delete: "set default",
+                            target_column_ids: draft.model.children(harbour.id, :column).map(&:id))
+    [ draft.result, design.id ]
+  end
 
   def taken(server)
     catalog = Kelvath::Intake.catalog("mariadb", server)
