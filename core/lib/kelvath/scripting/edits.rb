@@ -3,8 +3,8 @@
 module Kelvath
   module Scripting
     # What a person changed in the text of a statement as it is shown. Columns that are written otherwise become
-    # decisions in the design; what stands before or behind the statement becomes a piece by hand; anything else one in its place,
-    # which no longer follows the design.
+    # decisions in the design; what stands before or behind the statement becomes a piece by hand; anything else one in
+    # its place, which no longer follows the design.
     class Edits
       # change: a ChangeSet, or nil if nothing is other; words: what it became, in a sentence.
       Outcome = Struct.new(:change, :words, keyword_init: true)
