@@ -20,9 +20,10 @@ module Kelvath
         @ending = ending
         @every = every
         line = @heading.empty? ? 1 : @heading.size + 2
+        @parts = statements.each_with_index.map { |statement, index| part(statement, index, statements) }
         @statements = statements.each_with_index do |statement, index|
           statement.line = line
-          line += part(statement, index, statements).count("\n") + 1
+          line += @parts[index].count("\n") + 1
           statement.freeze
         end.freeze
       end
@@ -39,8 +40,7 @@ module Kelvath
 
       # The script's text, ending in a newline.
       def text
-        parts = statements.each_with_index.map { |statement, index| part(statement, index, statements) }
-        "#{heading.map { |line| "#{line}\n" }.join}#{"\n" if heading.any?}#{parts.join("\n")}"
+        "#{heading.map { |line| "#{line}\n" }.join}#{"\n" if heading.any?}#{@parts.join("\n")}"
       end
 
       # The text of some of the statements, in their order.
@@ -48,7 +48,7 @@ module Kelvath
         @places ||= statements.each_with_index.with_object({}.compare_by_identity) do |(statement, index), places|
           places[statement] = index
         end
-        list.map { |statement| part(statement, @places.fetch(statement), statements) }.join("\n")
+        list.map { |statement| @parts[@places.fetch(statement)] }.join("\n")
       end
 
       private
@@ -61,7 +61,9 @@ module Kelvath
 
       # Does a batch end behind a statement?
       def parted?(index, list)
-        @batch_end && (@every || list[index, 2].any? { |statement| @alone.include?(statement.kind) })
+        return false unless @batch_end
+
+        @every || @alone.include?(list[index].kind) || (list[index + 1] && @alone.include?(list[index + 1].kind))
       end
     end
 

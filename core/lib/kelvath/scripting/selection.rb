@@ -16,7 +16,8 @@ module Kelvath
 
       # Those of Statements that are wanted.
       def of(statements)
-        statements.select { |each| !@recipe.without.include?(each.kind) && wanted?(owner(each.element_id)) }
+        wanted = @recipe.without.empty? ? statements : statements.reject { |each| @recipe.without.include?(each.kind) }
+        @recipe.scope == "all" ? wanted : wanted.select { |each| wanted?(owner(each.element_id)) }
       end
 
       # Tables that are made.

@@ -6,7 +6,7 @@ module Kelvath
     # by a statement of its own.
     class Sqlserver::Writer < Ddl::Writer
       COMMENT = "MS_Description" # the property that programs show as a comment
-      KINDS = { table: "TABLE", view: "VIEW", column: "COLUMN" }.freeze
+      KINDS = { table: "TABLE", view: "VIEW" }.freeze
 
       private
 
@@ -63,16 +63,24 @@ module Kelvath
       end
 
       def comment_statement(_place, element)
-        within = [ element, *model.ancestors(element) ].take_while { |each| each.kind != :design }.reverse
-        schema = element.kind == :schema ? element.name : within.first.schema(model)&.name || "dbo"
-        levels = [ [ "SCHEMA", schema ], *(within.map { |each| [ KINDS.fetch(each.kind), each.name ] } unless
-          element.kind == :schema) ]
-        named = levels.each_with_index.map { |(type, name), level|
-          "@level#{level}type = N'#{type}', @level#{level}name = #{wide(name)}"
-        }
         statement("comment", element.name, "EXEC sys.sp_addextendedproperty @name = N'#{COMMENT}', @value = " \
-                                           "#{wide(element.comment)}, #{named.join(', ')}", element)
+                                           "#{wide(element.comment)}, #{levels(element)}", element)
       end
+
+      # Where something is, level by level; most are columns of one table after the other.
+      def levels(element)
+        case element.kind
+        when :schema then level(0, "SCHEMA", element.name)
+        when :column
+          @table_levels = [ element.parent_id, levels(model.fetch(element.parent_id)) ] unless
+            @table_levels&.first == element.parent_id
+          "#{@table_levels.last}, #{level(2, 'COLUMN', element.name)}"
+        else
+          "#{level(0, 'SCHEMA', element.schema(model)&.name || 'dbo')}, #{level(1, KINDS.fetch(element.kind), element.name)}"
+        end
+      end
+
+      def level(number, type, name) = "@level#{number}type = N'#{type}', @level#{number}name = #{wide(name)}"
 
       public def comment_changed(made) = made.tap { |each| each.sql = each.sql.sub("sp_add", "sp_update") }
 
@@ -82,7 +90,7 @@ module Kelvath
         end
       end
 
-      def wide(text) = platform.literal(text).then { |literal| literal.start_with?("N") ? literal : "N#{literal}" }
+      def wide(text) = text.ascii_only? ? "N#{platform.literal(text)}" : platform.literal(text)
     end
   end
 end
