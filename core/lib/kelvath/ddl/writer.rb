@@ -170,14 +170,21 @@ module Kelvath
       end
 
       def column_sql(column)
-        "#{[ quote(column.name), *column_parts(column) ].compact.join(' ')}#{said(column, :end)}"
+        "#{quote(column.name)} #{column_parts(column).compact.join(' ')}#{said(column, :end)}"
       end
 
       # What follows a column's name, in the platform's order.
       def column_parts(column)
-        [ piece(column, :native_type), said(column, :type).strip.then { |text|
- text unless text.empty? }, identity_clause(column), value_clause(column),
+        [ piece(column, :native_type), said_of_type(column), identity_clause(column), value_clause(column),
           mandatory_clause(column) ]
+      end
+
+      # What is said behind its type, nil for nothing; most columns say nothing.
+      def said_of_type(column)
+        return unless column.values.key?(:options)
+
+        text = said(column, :type).strip
+        text unless text.empty?
       end
 
       def mandatory_clause(column)
@@ -197,6 +204,8 @@ module Kelvath
 
       # What the database puts into the column: what it computes, or its default.
       def value_clause(column)
+        return unless column.values.key?(:computed) || column.values.key?(:default_value)
+
         computed = piece(column, :computed)
         if computed
           return computed_words(column, computed) if platform.supports?(:computed_columns)

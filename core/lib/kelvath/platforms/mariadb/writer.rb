@@ -9,7 +9,7 @@ module Kelvath
 
       def column_parts(column)
         computed = piece(column, :computed)
-        [ piece(column, :native_type), *said(column, :type).strip.then { |text| text unless text.empty? },
+        [ piece(column, :native_type), said_of_type(column),
           *(computed ? computed_parts(column, computed) : stored_parts(column)) ]
       end
 

@@ -5,7 +5,8 @@ module Kelvath
     # SQL Server: what is computed has no type, comments are extended properties, and a constraint is put out of force
     # by a statement of its own.
     class Sqlserver::Writer < Ddl::Writer
-      COMMENT = "MS_Description" # the property that programs show as a comment
+      # The property that programs show as a comment.
+      ADDED = "EXEC sys.sp_addextendedproperty @name = N'MS_Description', @value = "
       KINDS = { table: "TABLE", view: "VIEW" }.freeze
 
       private
@@ -63,18 +64,24 @@ module Kelvath
       end
 
       def comment_statement(_place, element)
-        statement("comment", element.name, "EXEC sys.sp_addextendedproperty @name = N'#{COMMENT}', @value = " \
-                                           "#{wide(element.comment)}, #{levels(element)}", element)
+        property(element, levels(element))
       end
 
-      # Where something is, level by level; most are columns of one table after the other.
+      def property(element, levels) = statement("comment", element.name, "#{ADDED}#{wide(element.comment)}, #{levels}", element)
+
+      def table_comments(table)
+        at = levels(table)
+        made = model.children(table.id, :column).filter_map do |column|
+          property(column, "#{at}, #{level(2, 'COLUMN', column.name)}") if column.values.key?(:comment)
+        end
+        table.comment.empty? ? made : [ property(table, at), *made ]
+      end
+
+      # Where something is, level by level.
       def levels(element)
         case element.kind
         when :schema then level(0, "SCHEMA", element.name)
-        when :column
-          @table_levels = [ element.parent_id, levels(model.fetch(element.parent_id)) ] unless
-            @table_levels&.first == element.parent_id
-          "#{@table_levels.last}, #{level(2, 'COLUMN', element.name)}"
+        when :column then "#{levels(model.fetch(element.parent_id))}, #{level(2, 'COLUMN', element.name)}"
         else
           "#{level(0, 'SCHEMA', element.schema(model)&.name || 'dbo')}, #{level(1, KINDS.fetch(element.kind), element.name)}"
         end
