@@ -33,6 +33,7 @@ module Kelvath
         @platform = platform
         @root = root
         @paths = {}
+        @compared = {} # { kind => fields }
       end
 
       def outline(elements)
@@ -82,10 +83,14 @@ module Kelvath
       def folded(name) = @platform ? name.downcase : name
 
       def fields(element)
-        element.class.fields.each_value.select do |field|
-          field.compared? && !field.internal? && !left_out?(element.kind, field.name)
+        (@compared[element.class] ||= compared(element.class)).to_h { |field| [ field.name, kept(element, field) ] }
+      end
+
+      # The fields of a kind that count, but for what the platform does not keep.
+      def compared(type)
+        type.fields.each_value.select do |field|
+          field.compared? && !field.internal? && !left_out?(type.kind, field.name)
         end
-               .to_h { |field| [ field.name, kept(element, field) ] }
       end
 
       def kept(element, field)

@@ -23,6 +23,16 @@ module Kelvath
         number: /\d+(?:\.\d+)?(?:e[+-]?\d+)?/i,
         word: /[[:alpha:]_][[:alnum:]_$]*/, symbol: /<=|>=|<>|!=|\|\||::|./m
       }.freeze
+      # What a token of a kind may begin with, by its first byte; beyond ASCII it is a word, or stands for itself.
+      BEGINNINGS = Array.new(256) { |byte|
+        case byte.chr
+        when "'", "$" then %i[string symbol]
+        when '"', "`", "[" then %i[quoted symbol]
+        when /[0-9]/ then %i[number]
+        when /[A-Za-z_]/n then %i[word]
+        else byte < 128 ? %i[symbol] : %i[word symbol]
+        end
+      }.freeze
       CLOSINGS = { "$" => /\A\$(\w*)\$.*\$\1\$\z/m,
                    "'" => /'(?:[^']|'')*'\z/, '"' => /"(?:[^"]|"")*"\z/, "`" => /`(?:[^`]|``)*`\z/,
                    "[" => /\]\z/ }.freeze
@@ -46,7 +56,7 @@ module Kelvath
 
           @open_comment = nil
           from = @scanner.pos
-          type, = PATTERNS.find { |_, pattern| @scanner.scan(pattern) }
+          type = BEGINNINGS[@scanner.string.getbyte(from)].find { |each| @scanner.scan(PATTERNS[each]) }
           found << token(type, @scanner.matched, from)
         end
         found

@@ -67,7 +67,9 @@ module Kelvath
         property(element, levels(element))
       end
 
-      def property(element, levels) = statement("comment", element.name, "#{ADDED}#{wide(element.comment)}, #{levels}", element)
+      def property(element, levels)
+        statement("comment", element.name, "#{ADDED}#{wide(element.comment)}, #{levels}", element)
+      end
 
       def table_comments(table)
         at = levels(table)
@@ -83,7 +85,8 @@ module Kelvath
         when :schema then level(0, "SCHEMA", element.name)
         when :column then "#{levels(model.fetch(element.parent_id))}, #{level(2, 'COLUMN', element.name)}"
         else
-          "#{level(0, 'SCHEMA', element.schema(model)&.name || 'dbo')}, #{level(1, KINDS.fetch(element.kind), element.name)}"
+          "#{level(0, 'SCHEMA',
+element.schema(model)&.name || 'dbo')}, #{level(1, KINDS.fetch(element.kind), element.name)}"
         end
       end
 
