@@ -6,6 +6,11 @@ module Kelvath
     module Splitter
       LOOPS = %w[if loop while repeat for].freeze # what "END IF" ends began without BEGIN
       BEGINNING = 8 # words
+      HOLDING = /\b(?:trigger|function|procedure|package)\b/i # what may hold statements
+      # What a stride passes over: words (a dollar sign may be in one), texts and names in quotation marks whole, all
+      # else up to what may begin one or end it.
+      STRIDES = [ /(?:[[:alpha:]_][[:alnum:]_$]*|[^\s;'"`$\[\-\/[:alpha:]_])+/, Lexer::PATTERNS[:string],
+                  Lexer::PATTERNS[:quoted], /./m ].freeze
       BODIES = %w[trigger function procedure package].freeze # what is made with statements within
 
       module_function
@@ -13,6 +18,8 @@ module Kelvath
       # [[SQL without its semicolon, line it begins on (from 1)], …]; batch_end: the word that stands alone between
       # batches.
       def statements(text, batch_end: nil)
+        return plain(text) if batch_end.nil? && !text.match?(HOLDING)
+
         line, seen = 1, 0
         parted(Lexer.tokens(text)).filter_map do |tokens|
           tokens = tokens[0...-1] if tokens.last.symbol?(";")
@@ -23,6 +30,31 @@ module Kelvath
           seen = tokens.first.from
           [ text.byteslice(tokens.first.from...tokens.last.to), line ]
         end
+      end
+
+      # The same of a text in which no statement holds others: it is passed over in strides, and no token is made.
+      def plain(text)
+        scanner = StringScanner.new(text)
+        found, first, last, line, seen = [], nil, nil, 1, 0
+        until scanner.eos?
+          next if scanner.skip(Lexer::SKIPPED)
+
+          from = scanner.pos
+          unless scanner.skip(";")
+            STRIDES.find { |pattern| scanner.skip(pattern) }
+            first ||= from
+            last = scanner.pos
+            next unless scanner.eos?
+          end
+          next if first.nil?
+
+          line += text.byteslice(seen...first).count("\n")
+          seen = first
+          found << [ text.byteslice(first...last), line ]
+          first = nil
+        end
+        found << [ text.byteslice(first...last), line + text.byteslice(seen...first).count("\n") ] if first
+        found
       end
 
       # Tokens, a list for each statement. Between BEGIN and END semicolons part what is within.
@@ -51,7 +83,7 @@ module Kelvath
       def body?(statement)
         statement.first.word?("create") && statement.last.word?(*BODIES)
       end
-      private_class_method :parted, :step, :body?
+      private_class_method :plain, :parted, :step, :body?
     end
   end
 end
