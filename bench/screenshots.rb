@@ -71,7 +71,16 @@ class Screenshots
   end
 
   # Runs are processes of their own and take the time they need.
-  def await = (1..200).find { sleep 0.2; yield } || raise("a run did not end")
+  # Answers what the block answers in the end.
+  def await
+    200.times do
+      found = yield
+      return found if found
+
+      sleep 0.2
+    end
+    raise "a run did not end"
+  end
 
   def derive(stored)
     @browser.go_to(@served.url("/models/#{stored.id}/designs"))
@@ -141,7 +150,7 @@ class Screenshots
 
   def prove(stored, design)
     @browser.go_to(@served.url("/models/#{stored.id}/designs/#{design}/proofs"))
-    @browser.at_xpath("//button[contains(., 'Run it')]").click
+    await { @browser.at_xpath("//input[contains(@value, 'Run it')] | //button[contains(., 'Run it')]") }.click
     await { @browser.at_css("progress").nil? }
     picture("proof", nil)
   end
