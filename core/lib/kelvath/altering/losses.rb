@@ -4,12 +4,12 @@ module Kelvath
   module Altering
     # What a script takes away from rows that are there, or where it will stop because of them, each by name.
     class Losses
-      # kind: :dropped, :narrowed, :parted, :filled, :emptied, :history (these lose something), :unique, :checked or
-      # :referred (rows may be
+      # kind: :dropped, :narrowed, :parted, :filled, :emptied, :history (these lose something), :unfilled, :unique,
+      # :checked or :referred (rows may be
       # refused); words: a sentence; count: SQL that counts the rows concerned in the start's database, or nil.
       Loss = Struct.new(:kind, :element_id, :words, :count, keyword_init: true) do
         # Will the script stop at such rows, and lose nothing?
-        def stops? = %i[unique checked referred].include?(kind)
+        def stops? = %i[unfilled unique checked referred].include?(kind)
       end
 
       # writer: a Ddl::Writer of the start's model; carried: ids of columns whose values go elsewhere;
@@ -100,7 +100,7 @@ module Kelvath
         @changes.changed(:column).select { |each| each.fields.include?(:mandatory) && kept_column?(each) }
                 .select { |each| @questions.filled?(each.new) }.map do |change|
           filling = @questions.filling(change.new)
-          loss(:filled, change.old, "#{title(change.new, @changes.goal)} becomes mandatory: rows without a value " \
+          loss(filling ? :filled : :unfilled, change.old, "#{title(change.new, @changes.goal)} becomes mandatory: rows without a value " \
                                     "#{filling ? "get #{filling}" : 'stop the script'}.",
                counted(change.old, "IS NULL"))
         end
