@@ -100,9 +100,9 @@ module Kelvath
         @changes.changed(:column).select { |each| each.fields.include?(:mandatory) && kept_column?(each) }
                 .select { |each| @questions.filled?(each.new) }.map do |change|
           filling = @questions.filling(change.new)
-          loss(filling ? :filled : :unfilled, change.old, "#{title(change.new, @changes.goal)} becomes mandatory: rows without a value " \
-                                    "#{filling ? "get #{filling}" : 'stop the script'}.",
-               counted(change.old, "IS NULL"))
+          loss(filling ? :filled : :unfilled, change.old,
+               "#{title(change.new, @changes.goal)} becomes mandatory: rows without a value " \
+               "#{filling ? "get #{filling}" : 'stop the script'}.", counted(change.old, "IS NULL"))
         end
       end
 
