@@ -170,7 +170,8 @@ module Kelvath
       end
 
       def column_sql(column)
-        "#{quote(column.name)} #{column_parts(column).compact.join(' ')}#{said(column, :end)}"
+        parts = column_parts(column).compact.join(" ")
+        "#{quote(column.name)}#{" #{parts}" unless parts.empty?}#{said(column, :end)}"
       end
 
       # What follows a column's name, in the platform's order.
