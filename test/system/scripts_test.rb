@@ -24,7 +24,7 @@ class ScriptsTest < BrowserTestCase
     shown.hover
     shown.click_button "Edit this statement"
     field = find_field("The statement")
-    field.set(field.value.sub(/^  depth numeric\(\d+,\d+\),?$/, "  draught numeric(6,2),"))
+    field.set(field.value.sub(/^  depth .*$/, "  draught numeric(6,2),"))
     click_button "Keep it so"
     assert_text "Decided in the design: berth.depth is left out; berth has draught."
 
@@ -51,6 +51,29 @@ class ScriptsTest < BrowserTestCase
     end
     visit current_path
     assert_text "bin/proof-servers"
+  end
+
+  test "a script is sent for review, and a comment at a line comes back to what the line makes" do
+    stored = ferries
+    visit "/models/#{stored.id}/designs"
+    click_button "For PostgreSQL"
+    assert_selector "#cards .card", text: "vessel"
+    click_link "Script"
+    find("summary", text: "Send for review…").click
+    fill_in "What the reader is asked", with: "Are the lengths right?"
+    click_button "Send it"
+    assert_text "Are the lengths right?"
+    line = find(".script .line", text: "CREATE TABLE vessel (", match: :first)
+    number = line["data-line"]
+    line.click
+    assert_field "Line", with: number
+    fill_in "Comment", with: "Names are longer than that."
+    click_button "Say it"
+    assert_selector ".script-comment", text: "Names are longer than that."
+    click_link "The design today"
+    find("#script-text .statement", text: "CREATE TABLE vessel (", match: :first).click
+    assert_selector "#particulars", text: "Names are longer than that."
+    assert_selector "a", text: /1 open comment/
   end
 
   private

@@ -273,6 +273,15 @@ sql(made.reverse).grep(/UPDATE/).first)
     end
   end
 
+  def test_what_a_platform_has_no_words_for_is_refused
+    start("mariadb")
+    @draft.set(@vessel, schema_id: @draft.add(:schema, parent_id: @design.id, name: "dock").id)
+    @before = @draft.result
+    @draft = Draft.new(@before, ids:)
+    @draft.set(@draft.model.all(:schema).first.id, name: "pier")
+    assert_match(/MariaDB has no way to rename schema: pier\./, assert_raises(InvalidValue) { alteration }.message)
+  end
+
   def test_two_platforms_are_told_apart
     start("postgresql")
     other, id = derived(ferries, "sqlite")

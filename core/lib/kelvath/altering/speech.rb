@@ -11,17 +11,25 @@ module Kelvath
       end
 
       # A Ddl::Statement by a template of the platform (Platforms::Altering). kind: of statement; parts: what the
-      # template has places for; note: what whoever runs it should know. Raises KeyError for a change the platform has
-      # no words for.
+      # template has places for; note: what whoever runs it should know. Raises InvalidValue for a change the platform
+      # has no words for.
       def say(template, kind, element, note: nil, **parts)
-        sql = format(@platform.class::ALTERS.fetch(template), **parts)
-        statement(kind, element, sql, note:)
+        words = @platform.class::ALTERS.fetch(template) { refuse(template, element) }
+        statement(kind, element, format(words, **parts), note:)
       end
 
       # The same of SQL that is written already.
       def statement(kind, element, sql, note: nil)
         name = element.respond_to?(:name) ? element.name : ""
         Ddl::Statement.new(kind:, name:, sql:, element_id: element.id, note:)
+      end
+
+      private
+
+      def refuse(template, element)
+        name = element.respond_to?(:name) ? element.name : ""
+        raise InvalidValue.new("#{@platform.title} has no way to #{template.to_s.tr('_', ' ')}: #{name}. Take that " \
+                               "change back, or make it by hand there.", field: :from, value: name)
       end
     end
   end

@@ -63,6 +63,19 @@ module Kelvath
         end
       end
 
+      # Those parts, as texts.
+      def split
+        depth, from, found = 0, 0, []
+        @tokens.each do |token|
+          depth += step(token)
+          next unless depth.zero? && token.symbol?(",")
+
+          found << @text.byteslice(from...token.from).strip
+          from = token.to
+        end
+        [ *found, @text.byteslice(from..).strip ]
+      end
+
       # Its text as it can stand before a semicolon or a bracket: nothing that comes after it is swallowed.
       def written
         return @text.byteslice(0...@tokens[-last_ends - 1].to) if last_ends.positive?

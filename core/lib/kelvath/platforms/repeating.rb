@@ -6,6 +6,7 @@ module Kelvath
     #
     # ONCE      { kind of statement => how it is said so that it does nothing where the thing is there }:
     #           :if_not_exists behind the noun, :or_replace behind CREATE, :ignore in an INSERT, or text behind it
+    #           :unless_there, by the form of INSERT_ONCE
     # ASKS_FIRST  the version since which DROP takes IF EXISTS, true for all, nil for none
     # DROPS_BETWEEN  what is said before and after drops, so that their order does not matter
     # BEGINS_IN [ "CREATE …", "USE …" ]: statements that make a place by its name (%s) and begin in it
@@ -24,9 +25,28 @@ module Kelvath
         when :ignore then [ statement.sql.sub(/\AINSERT INTO/i, self.class::INSERT_ONCE) ]
         when String then [ "#{statement.sql}#{way}" ]
         when :harmless then [ statement.sql ]
+        when :unless_there then unless_there(statement.sql, self.class::INSERT_ONCE)&.then { |sql| [ sql ] }
         when :dropped_before then [ dropped(statement.kind, name, table:, if_there: true), statement.sql ]
         else guarded(statement, name, table)
         end
+      end
+
+      ROW = /\AINSERT INTO (?<table>\S+) \((?<columns>[^()]+)\)\s*VALUES\s*\((?<values>.+)\)\z/mi
+
+      # A row that is put in unless one like it is there: SQL, or nil if the statement says its values in another way
+      # than columns and one list of values. form: with places for %<table>s, %<columns>s, %<values>s and %<same>s, a
+      # condition.
+      def unless_there(sql, form)
+        row = sql.match(ROW) or return
+        columns = row[:columns].split(",").map(&:strip)
+        values = Ddl::Piece.new(row[:values], :row).split
+        return unless columns.size == values.size
+
+        same = columns.zip(values).map do |column, value|
+          value.casecmp?("null") ? "#{column} IS NULL" : "#{column} = #{value}"
+        end
+        format(form, table: row[:table], columns: columns.join(", "), values: values.join(", "),
+                     same: same.join(" AND "))
       end
 
       # SQL that drops something by its kind and name; if_there: and does nothing where it is not.

@@ -194,7 +194,7 @@ CREATE OR REPLACE VIEW seen AS
 SELECT code FROM vessel
 ;
 
-INSERT INTO dock.harbour (code, name) VALUES ('ABC', 'Abbey Quay')
+INSERT INTO dock.harbour (code, name) SELECT 'ABC', 'Abbey Quay' WHERE NOT EXISTS (SELECT 1 FROM dock.harbour WHERE code = 'ABC' AND name = 'Abbey Quay')
 ;
 
 CREATE OR REPLACE FUNCTION tally(a NUMBER) RETURNS NUMBER AS 'a + 1'

@@ -286,7 +286,7 @@ CREATE OR ALTER VIEW seen AS
 SELECT code FROM vessel
 ;
 
-INSERT INTO dock.harbour (code, name) VALUES ('ABC', 'Abbey Quay')
+INSERT INTO dock.harbour (code, name) SELECT 'ABC', 'Abbey Quay' WHERE NOT EXISTS (SELECT 1 FROM dock.harbour WHERE code = 'ABC' AND name = 'Abbey Quay')
 ;
 
 CREATE OR ALTER FUNCTION tally(@a int) RETURNS int AS BEGIN RETURN @a + 1; END

@@ -23,6 +23,9 @@ module Kelvath
       VERSIONS = CHANGES.keys.freeze
       ALTERS = Alters::WORDS
       NO_CYCLE = "NOCYCLE"
+      ONCE = superclass::ONCE.merge("row" => :unless_there).freeze
+      INSERT_ONCE = "INSERT INTO %<table>s (%<columns>s) SELECT %<values>s FROM dual WHERE NOT EXISTS " \
+                    "(SELECT 1 FROM %<table>s WHERE %<same>s)"
       REFERRING = "CREATE TRIGGER %<name>s AFTER %<event>s ON %<table>s FOR EACH ROW\nBEGIN\n  %<does>s;\nEND;\n/"
       REFERRED = [ ":OLD.", ":NEW." ].freeze
       NO_COMMENT = "''"

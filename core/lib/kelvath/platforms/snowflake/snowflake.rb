@@ -51,7 +51,9 @@ module Kelvath
 
       ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
                "role" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace, "grant" => :harmless,
-               "comment" => :harmless }.freeze
+               "comment" => :harmless, "row" => :unless_there }.freeze
+      INSERT_ONCE = "INSERT INTO %<table>s (%<columns>s) SELECT %<values>s WHERE NOT EXISTS " \
+                    "(SELECT 1 FROM %<table>s WHERE %<same>s)"
       BEGINS_IN = [ "CREATE DATABASE %s", "USE DATABASE %s" ].freeze
       RUNS_FILE = "!source %s"
 

@@ -68,7 +68,9 @@ module Kelvath
       ].to_set.freeze
 
       ADDED_LATER = %w[unchecked disabled].freeze
-      ONCE = { "grant" => :harmless, "constraint" => :harmless }.freeze
+      ONCE = { "grant" => :harmless, "constraint" => :harmless, "row" => :unless_there }.freeze
+      INSERT_ONCE = "INSERT INTO %<table>s (%<columns>s) SELECT %<values>s WHERE NOT EXISTS " \
+                    "(SELECT 1 FROM %<table>s WHERE %<same>s)"
       BEGINS_IN = [ "CREATE DATABASE %s", "USE %s" ].freeze
       RUNS_FILE = ":r %s"
       ALTERED = %w[view routine trigger].freeze # CREATE OR ALTER, since 2016

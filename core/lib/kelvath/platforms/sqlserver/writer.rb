@@ -74,7 +74,8 @@ module Kelvath
       def table_comments(table)
         at = levels(table)
         made = model.children(table.id, :column).filter_map do |column|
-          property(column, "#{at}, #{level(2, 'COLUMN', column.name)}") if column.values.key?(:comment)
+          property(column, "#{at}, @level2type = N'COLUMN', @level2name = #{wide_name(column.name)}") if
+            column.values.key?(:comment)
         end
         table.comment.empty? ? made : [ property(table, at), *made ]
       end
@@ -99,6 +100,9 @@ element.schema(model)&.name || 'dbo')}, #{level(1, KINDS.fetch(element.kind), el
           made.sql = made.sql.sub("sp_add", "sp_drop").sub(/, @value = N'(?:[^']|'')*'/, "")
         end
       end
+
+      # Columns of many tables are called the same.
+      def wide_name(name) = (@wide_names ||= {})[name] ||= wide(name)
 
       def wide(text) = text.ascii_only? ? "N#{platform.literal(text)}" : platform.literal(text)
     end
