@@ -33,7 +33,7 @@ module EngineDesigns
                 [ :index, "fill factor" ] => [ 70 ], [ :table, "tablespace" ] => [ "pier" ],
                 [ :index, "tablespace" ] => [ "pier" ], [ :table, "partition by hash" ] => [ "id" ],
                 [ :table, "partition by list" ] => [ "id" ], [ :table, "partition by range" ] => [ "id" ] }.freeze
-    UNSAID = [ [ :index, "nulls not distinct" ] ].freeze
+    UNSAID = [].freeze
     PARTED = /\Apartition by/
 
     module_function
@@ -78,7 +78,8 @@ module EngineDesigns
     def index(options, facts)
       method = options["method"]
       options = options.except("method") unless method == "hash" && facts[:columns].one?
-      options = options.except("nulls not distinct") # is said of unique ones
+      # It makes an index unique, which only trees are, and no index of what is spread over parts without these.
+      options = options.except("nulls not distinct") if options["method"] || parted?(facts[:options])
       options["method"] || parted?(facts[:options]) ? options.except("tablespace") : options
     end
 

@@ -114,7 +114,8 @@ class RandomChanges < RandomDesign
   def add_index
     table = any(tables) or return
     list = sought(table)
-    index(table, list, list, { options: table.options, table: }) if list.any?
+    made = index(table, list, list, { options: table.options, table: }) if list.any?
+    @draft.remove(made.id) if made.respond_to?(:unique) && made.unique # rows that are there may be alike
   end
 
   def drop_index = any(model.all(:index))&.then { |each| @draft.remove(each.id) }
