@@ -154,7 +154,8 @@ class RandomDesign
     options = options(:index, { **facts, columns: list }) or return
     plain = options.empty?
     @draft.add(:index, parent_id: table.id, name: name_of(table, "ix"), column_ids: list.map(&:id), options:,
-               unique: options.key?("nulls not distinct"), descending_ids: plain ? list.select { chance(0.3) }.map(&:id) : [],
+               unique: options.key?("nulls not distinct"),
+               descending_ids: plain ? list.select { chance(0.3) }.map(&:id) : [],
                included_ids: plain && @platform.supports?(:included_columns) && chance(0.3) ?
                                (columns - list).first(1).map(&:id) : [],
                condition: plain && @platform.supports?(:partial_indexes) && chance(0.3) ?
