@@ -49,6 +49,29 @@ class CommandLineTest < CoreTest
     end
   end
 
+  # From one model file to another, the one question answered; nothing to do is 0, something is 2, an open question 1.
+  def test_scripts_that_alter
+    Dir.mktmpdir do |directory|
+      one, two = %w[one.json two.json].map { |name| File.join(directory, name) }
+      model, = derived(ferries, "postgresql")
+      File.write(one, Interchange::ModelFile.write(model))
+      vessel = model.all(:table).find { |each| each.name == "vessel" }
+      changed = Draft.change(model, ids:) { |draft|
+        draft.add(:column, parent_id: vessel.id, name: "flag", mandatory: true, position: 99.0,
+                           native_type: Platforms.fetch("postgresql").read_type("char(2)"))
+      }.apply(model)
+      File.write(two, Interchange::ModelFile.write(changed))
+      alter = ->(*rest) { call("alter", one, *rest, "--platform", "postgresql") }
+      assert_equal [ 0, "" ], alter.(one).first(2)
+      assert_match(/Say it: --answer vessel\.flag=/, alter.(two).tap { |code, _, _| assert_equal 1, code }.last)
+      code, out, = alter.(two, "--answer", "vessel.flag='GB'")
+      assert_equal [ 2, true ], [ code, out.include?("UPDATE vessel SET flag = 'GB';") ]
+      assert_match(/^ALTER TABLE vessel DROP COLUMN flag;/, alter.(two, "--answer", "vessel.flag='GB'", "--back")[1])
+      assert_match(/Nothing runs here/, alter.(two, "--answer", "vessel.flag='GB'", "--prove").last)
+      assert_equal 2, alter.(two, "--answer", "vessel.flag").first
+    end
+  end
+
   def test_names_by_a_rulebook_both_ways
     Dir.mktmpdir do |directory|
       model, named, book, words = %w[model.json named.json book.json words.csv].map do |name|
