@@ -122,6 +122,16 @@ class RecipesTest < CoreTest
                                       "vessel_class_code = :OLD.code AND :OLD.code <> :NEW.code;\nEND;\n/\n"
   end
 
+  def test_such_triggers_run_twice_as_others_do
+    { "oracle" => /^CREATE OR REPLACE TRIGGER fk_vessel_vessel_class_on_delete .*:OLD\.code;\nEND;\n\/$/m,
+      "mariadb" => /^CREATE OR REPLACE TRIGGER fk_vessel_vessel_class_on_delete BEFORE DELETE/ }.each do |key, words|
+      model, id = derived(ferries, key)
+      foreign = model.all(:foreign_key).find { |each| each.name == "fk_vessel_vessel_class" }
+      model = Draft.change(model, ids:) { |draft| draft.set(foreign.id, on_delete: "set default") }.apply(model)
+      assert_match words, text(model:, id:, referential: "triggers", repeatable: true), key
+    end
+  end
+
   def test_a_recipe_that_ships_becomes_the_models_own_when_it_is_changed
     change, id = Scripting::Recipes.set(@model, "recipe-rebuild", "keywords", "lower", ids:)
     model = change.apply(@model)

@@ -69,9 +69,6 @@ module Kelvath
       # What people should know beside losses: lines.
       def remarks = moved + rows_that_stay
 
-      # { kind of statement => how many }
-      def counts = statements.reject { |each| each.kind == "setting" }.map(&:kind).tally
-
       private
 
       # Does a column get its values from another table?

@@ -34,7 +34,8 @@ module Kelvath
         parallel percent_rank qualify rank row stored system tablesample virtual
       ]).freeze
 
-      ONCE = superclass::ONCE.except("index", "foreign key", "routine", "trigger", "sequence").freeze
+      ONCE = superclass::ONCE.except("index", "foreign key", "routine", "trigger", "referential trigger",
+                                      "sequence").freeze
       # { kind => where the server tells of such things }
       TOLD = { "index" => "statistics WHERE index_name",
                "foreign key" => "table_constraints WHERE constraint_name" }.freeze

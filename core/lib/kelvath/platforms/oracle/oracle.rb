@@ -69,7 +69,7 @@ module Kelvath
       RUNS_FILE = "@@%s"
       THERE = "-955, -1408, -1430, -1920, -1921, -2260, -2261, -2264, -2275".freeze # errors of what is there already
       GONE = "-942, -1418, -1918, -2289, -2443, -4043".freeze # and of what is not there
-      ALTERED = %w[view routine trigger].freeze
+      ALTERED = [ "view", "routine", "trigger", "referential trigger" ].freeze
 
       # A block that passes over what is there; what can be replaced is.
       def guarded(statement, _name, _table)
