@@ -41,7 +41,8 @@ module Kelvath
                                             sequences: "10.3", foreign_keys_indexed: true).freeze
       ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
                "index" => :if_not_exists, "role" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace,
-               "trigger" => :or_replace, "referential trigger" => :or_replace, "row" => :ignore, "foreign key" => :dropped_before,
+               "trigger" => :or_replace, "referential trigger" => :or_replace,
+               "row" => :ignore, "foreign key" => :dropped_before,
                "grant" => :harmless }.freeze
       INSERT_ONCE = "INSERT IGNORE INTO"
       BEGINS_IN = [ "CREATE DATABASE %s", "USE %s" ].freeze
