@@ -27,7 +27,8 @@ class DoorsTest < ActionDispatch::IntegrationTest
   end
 
   test "the database and the log are for the server alone" do
-    [ Rails.root.join("storage/test.sqlite3"), Rails.root.join("log/test.log") ].select(&:exist?).each do |path|
+    database = Rails.root.join(ApplicationRecord.connection_db_config.database)
+    [ database, Rails.root.join("log/test.log") ].select(&:exist?).each do |path|
       assert_equal "600", format("%o", path.stat.mode & 0o777), path
     end
     assert_equal "77", format("%o", File.umask)

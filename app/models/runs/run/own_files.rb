@@ -8,7 +8,8 @@ module Run::OwnFiles
   KEPT = 30 # databases of proof runs
 
   class_methods do
-    def directory = Rails.root.join("storage/runs").tap(&:mkpath)
+    # Beside the database whose runs they are.
+    def directory = Rails.root.join(connection_db_config.database).dirname.join("runs").tap(&:mkpath)
 
     # What a stopped server left behind: runs that can never end, files that nobody will read. For a server that starts.
     def tidy
