@@ -26,6 +26,13 @@ module Figures
 
   def amount(number, unit) = "#{format(number >= 100 ? '%.0f' : '%.3g', number)} #{unit}"
 
+  # The medians of some runs of each, in seconds, one after the other in every round.
+  # What prepare does is not counted.
+  def by_turns(*works, rounds: 5, prepare: nil)
+    Array.new(rounds) { works.map { |work| seconds(runs: 1, prepare:) { work.call } } }
+         .transpose.map { |times| times.sort[rounds / 2] }
+  end
+
   # The median of some runs, in seconds. What prepare answers is handed to the block; it and the
   # sweeping of earlier garbage are not counted.
   def seconds(runs: 3, prepare: nil)

@@ -33,7 +33,8 @@ module Kelvath
 
     # left, right: { [kind, path] => { field => value } }
     def differences(left, right)
-      (left.keys | right.keys).sort.flat_map do |key|
+      unlike = (left.keys | right.keys).reject { |key| left[key] == right[key] }
+      unlike.sort.flat_map do |key|
         kind, path = key
         unless left[key] && right[key]
           next [ Difference.new(kind:, path:, left: left[key] && path, right: right[key] && path) ]

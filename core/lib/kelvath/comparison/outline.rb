@@ -33,19 +33,28 @@ module Kelvath
         @platform = platform
         @root = root
         @paths = {}
-        @compared = {} # { kind => fields }
+        @compared = Hash.new { |known, type| known[type] = compared(type) }
+        @unsaid = Hash.new { |known, type| known[type] = unsaid(type) }
+        # the same types and texts recur
+        @types = Hash.new { |known, type| known[type] = @platform.write_type(type) }.compare_by_identity
+        @plain = Hash.new { |known, sql| known[sql] = in_small_letters(sql) }
+        @bare = Hash.new { |known, sql| known[sql] = in_small_letters(Ddl::Piece.new(sql, :expression).bare) }
       end
 
       def outline(elements)
-        elements.group_by { |element| [ element.kind, path(element) ] }
-                .each_with_object({}) do |((kind, path), list), found|
-          list.each_with_index do |element, index|
-            found[[ kind, index.zero? ? path : "#{path} (#{index + 1})" ]] = fields(element)
-          end
+        elements.each_with_object({}) do |element, found|
+          key = [ element.kind, path(element) ]
+          key = [ element.kind, free_path(found, *key) ] if found.key?(key)
+          found[key] = fields(element)
         end
       end
 
       private
+
+      # What the second, third … of the same kind and path goes by.
+      def free_path(found, kind, path)
+        (2..).lazy.map { |number| "#{path} (#{number})" }.find { |each| !found.key?([ kind, each ]) }
+      end
 
       def path(element)
         @paths[element.id] ||= begin
@@ -83,14 +92,26 @@ module Kelvath
       def folded(name) = @platform ? name.downcase : name
 
       def fields(element)
-        (@compared[element.class] ||= compared(element.class)).to_h { |field| [ field.name, kept(element, field) ] }
+        counting = @compared[element.class]
+        found = @unsaid[element.class].dup
+        element.values.each_key do |name|
+          field = counting[name]
+          found[name] = kept(element, field) if field
+        end
+        found
       end
 
-      # The fields of a kind that count, but for what the platform does not keep.
+      # The fields of a kind that count, by their names, but for what the platform does not keep.
       def compared(type)
-        type.fields.each_value.select do |field|
-          field.compared? && !field.internal? && !left_out?(type.kind, field.name)
+        type.fields.select do |name, field|
+          field.compared? && !field.internal? && !left_out?(type.kind, name)
         end
+      end
+
+      # What they are where nothing is said: { field => value }. Most is never said.
+      def unsaid(type)
+        bare = type.new(id: "unsaid")
+        compared(type).to_h { |name, field| [ name, kept(bare, field) ] }
       end
 
       def kept(element, field)
@@ -112,8 +133,8 @@ module Kelvath
         end
         return names(value) if field.references?
         return value && (@model[value] ? path(@model[value]) : value) if field.reference?
-        return (@platform || Platforms.of(@model, element)).write_type(value) if field.type == :native_type
-        return in_small_letters(Ddl::Piece.new(value, :expression).bare) if @platform && field.name == :default_value
+        return type_text(element, value) if field.type == :native_type
+        return @bare[value] if @platform && field.name == :default_value
 
         value.is_a?(String) && @platform && field.name == :name ? folded(value) : value
       end
@@ -123,8 +144,10 @@ module Kelvath
         text = Ddl::Names.text(@model, element, field.name)
         return text unless @platform
 
-        in_small_letters(field.name == :computed ? Ddl::Piece.new(text, :expression).bare : text)
+        field.name == :computed ? @bare[text] : @plain[text]
       end
+
+      def type_text(element, type) = @platform ? @types[type] : Platforms.of(@model, element).write_type(type)
 
       # Words that stand in no quotation marks mean the same in letters of any size.
       def in_small_letters(sql)
