@@ -20,12 +20,15 @@ module Kelvath
         @ending = ending
         @every = every
         line = @heading.empty? ? 1 : @heading.size + 2
-        @parts = statements.each_with_index.map { |statement, index| part(statement, index, statements) }
-        @statements = statements.each_with_index do |statement, index|
+        @statements = statements
+        @endings = statements.each_with_index.map do |statement, index|
           statement.line = line
-          line += @parts[index].count("\n") + 1
+          ending = ending_of(statement, index)
+          line += statement.sql.count("\n") + ending.count("\n") + 1
           statement.freeze
-        end.freeze
+          ending
+        end
+        statements.freeze
       end
 
       # The statements as whoever is handed the text finds them: what is proved is what leaves.
@@ -40,7 +43,7 @@ module Kelvath
 
       # The script's text, ending in a newline.
       def text
-        "#{heading.map { |line| "#{line}\n" }.join}#{"\n" if heading.any?}#{@parts.join("\n")}"
+        joined(heading.empty? ? +"" : heading.map { |line| "#{line}\n" }.join << "\n", statements.each_index)
       end
 
       # The text of some of the statements, in their order.
@@ -48,22 +51,32 @@ module Kelvath
         @places ||= statements.each_with_index.with_object({}.compare_by_identity) do |(statement, index), places|
           places[statement] = index
         end
-        list.map { |statement| @parts[@places.fetch(statement)] }.join("\n")
+        joined(+"", list.map { |statement| @places.fetch(statement) })
       end
 
       private
 
-      # A statement's part of the text.
-      def part(statement, index, list)
+      # The parts of the text at some places, behind what stands before them, with an empty line between any two.
+      def joined(text, places)
+        places.each_with_index do |place, index|
+          text << "\n" unless index.zero?
+          text << statements[place].sql << @endings[place]
+        end
+        text
+      end
+
+      # What stands behind a statement, up to the end of its last line.
+      def ending_of(statement, index)
         ending = statement.kind == "by hand" || statement.sql.end_with?("\n/") ? "" : @ending
-        "#{statement.sql}#{ending}\n#{"#{@batch_end}\n" if parted?(index, list)}"
+        parted?(index) ? "#{ending}\n#{@batch_end}\n" : (@plain_endings ||= {})[ending] ||= "#{ending}\n"
       end
 
       # Does a batch end behind a statement?
-      def parted?(index, list)
+      def parted?(index)
         return false unless @batch_end
 
-        @every || @alone.include?(list[index].kind) || (list[index + 1] && @alone.include?(list[index + 1].kind))
+        @every || @alone.include?(statements[index].kind) ||
+          (statements[index + 1] && @alone.include?(statements[index + 1].kind))
       end
     end
 

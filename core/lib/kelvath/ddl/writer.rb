@@ -170,8 +170,9 @@ module Kelvath
       end
 
       def column_sql(column)
-        parts = column_parts(column).compact.join(" ")
-        "#{quote(column.name)}#{" #{parts}" unless parts.empty?}#{said(column, :end)}"
+        sql = quote(column.name).dup
+        column_parts(column).each { |part| sql << " " << part if part }
+        sql << said(column, :end)
       end
 
       # What follows a column's name, in the platform's order.

@@ -13,6 +13,9 @@ module Kelvath
       class << self
         # The short name used on the command line and in model files.
         def key = name.split("::").last.downcase
+
+        # The options that a kind of element can have: [Option, …].
+        def options_of(kind) = (@options_by_kind ||= self::OPTIONS.group_by(&:of).freeze).fetch(kind, Model::NONE)
       end
 
       TITLE = "SQL"
@@ -151,7 +154,7 @@ module Kelvath
       end
 
       # Options that a kind of element can have.
-      def options(kind) = self.class::OPTIONS.select { |option| option.of == kind }
+      def options(kind) = self.class.options_of(kind)
 
       # The Option of a kind of element by its name in any case, or nil.
       def option(kind, name) = options(kind).find { |option| option.name.casecmp?(name) }
