@@ -30,8 +30,9 @@ module Kelvath
 
       def table_comments(table)
         name = place(table)
+        within = "COLUMN #{name}."
         statements = model.children(table.id, :column).filter_map do |column|
-          comment_statement("COLUMN #{name}.#{quote(column.name)}", column) if column.values.key?(:comment)
+          comment_statement(within + quote(column.name), column) if column.values.key?(:comment)
         end
         table.comment.empty? ? statements : [ comment_statement("TABLE #{name}", table), *statements ]
       end

@@ -73,9 +73,10 @@ module Kelvath
 
       def table_comments(table)
         at = levels(table)
+        in_it = ", #{at}, @level2type = N'COLUMN', @level2name = "
         made = model.children(table.id, :column).filter_map do |column|
-          property(column, "#{at}, @level2type = N'COLUMN', @level2name = #{wide_name(column.name)}") if
-            column.values.key?(:comment)
+          comment = column.values[:comment] or next
+          statement("comment", column.name, "#{ADDED}#{wide(comment)}#{in_it}#{wide_name(column.name)}", column)
         end
         table.comment.empty? ? made : [ property(table, at), *made ]
       end
@@ -104,7 +105,12 @@ element.schema(model)&.name || 'dbo')}, #{level(1, KINDS.fetch(element.kind), el
       # Columns of many tables are called the same.
       def wide_name(name) = (@wide_names ||= {})[name] ||= wide(name)
 
-      def wide(text) = text.ascii_only? ? "N#{platform.literal(text)}" : platform.literal(text)
+      # A text with an N before it; literals of others have it anyway.
+      def wide(text)
+        return platform.literal(text) unless text.ascii_only?
+
+        text.match?(/['\0]/) ? "N#{platform.literal(text)}" : "N'#{text}'"
+      end
     end
   end
 end
