@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "ddl/lexer"
+require_relative "ddl/alike"
 require_relative "ddl/piece"
 require_relative "ddl/names"
 require_relative "ddl/name_finder"

@@ -84,7 +84,10 @@ module Kelvath
       end
 
       def unnamed(element)
-        return "(#{Ddl::Names.text(@model, element, :condition)})" if element.kind == :check
+        if element.kind == :check
+          text = Ddl::Names.text(@model, element, :condition)
+          return "(#{@platform ? Ddl::Alike.expression(text) : text})"
+        end
 
         "(#{names(element.column_ids).join(', ')})"
       end

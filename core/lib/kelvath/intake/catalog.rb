@@ -5,7 +5,8 @@ module Kelvath
     # What a database says of itself, as plain values; the same for every platform.
     class Catalog
       # level: :note, :warning; object: what it is about; message: what was met and what became of it.
-      Remark = Struct.new(:level, :object, :message, keyword_init: true)
+      # file, line and column (both from 1) of what comes from a script.
+      Remark = Struct.new(:level, :object, :message, :file, :line, :column, keyword_init: true)
       # Where tables and views stand: schema is nil for what is in the schema that a connection begins with.
       module Placed
         # [schema or nil, name]
@@ -49,15 +50,18 @@ module Kelvath
       Routine = Struct.new(:schema, :name, :text, keyword_init: true) { include Placed }
       # values: the texts that a type of its own lists, in order.
       Enumeration = Struct.new(:schema, :name, :values, :comment, keyword_init: true) { include Placed }
+      # What no design holds, as a script says it; place: "before" everything else or "after" it.
+      Piece = Struct.new(:text, :place, keyword_init: true)
       # first, step, least, most: whole numbers, nil where the platform's own stand.
       Sequence = Struct.new(:schema, :name, :first, :step, :least, :most, :cycles, :comment, keyword_init: true) do
         include Placed
       end
 
       # version: the platform's, as it says it ("15"); nil if it does not.
-      attr_reader :version, :schemas, :tables, :views, :enumerations, :sequences, :routines, :log
+      attr_reader :version, :schemas, :tables, :views, :enumerations, :sequences, :routines, :pieces, :log
 
-      def initialize(tables:, views:, schemas: [], enumerations: [], sequences: [], routines: [], version: nil, log: [])
+      def initialize(tables:, views:, schemas: [], enumerations: [], sequences: [], routines: [], pieces: [],
+                     version: nil, log: [])
         @version = version
         @schemas = schemas
         @tables = tables
@@ -65,6 +69,7 @@ module Kelvath
         @enumerations = enumerations
         @sequences = sequences
         @routines = routines
+        @pieces = pieces
         @log = log
       end
     end

@@ -35,7 +35,8 @@ module Kelvath
       # The design and all within it, when all links are known.
       def elements
         inner = schema_elements + enumeration_elements +
-                catalog.tables.flat_map { |table| table_elements(table) } + view_elements + program_elements
+                catalog.tables.flat_map { |table| table_elements(table) } + view_elements + program_elements +
+                piece_elements
         [ design, *inner, *@outside.values, *@outside_columns.values ]
       end
 
@@ -181,6 +182,19 @@ module Kelvath
             build(kind, design.id, name: each.name, schema_id: schema_ids[each.schema], position: index + 1.0,
                                    **fields.to_h { |field| [ field, each[field] ] }.compact)
           end
+        end
+      end
+
+      # What was met as text goes before or after the whole script; what would swallow the rest is told.
+      def piece_elements
+        whole, broken = catalog.pieces.partition { |piece| Scripting::Pieces.fault(piece.text).nil? }
+        broken.each do |piece|
+          catalog.log << Catalog::Remark.new(level: :warning, object: "", message:
+            "“#{piece.text.gsub(/\s+/, ' ')[0, 80]}” cannot stand in a script as it is; it is left out.")
+        end
+        whole.group_by(&:place).map do |place, list|
+          build(:script_piece, design.id, place:,
+            text: list.map { |each| "#{each.text.delete_suffix(';')};" }.join("\n"))
         end
       end
 

@@ -27,7 +27,8 @@ module Kelvath
                     views: @catalog.views.map { |view| view(view) },
                     enumerations: @catalog.enumerations.map { |each| enumeration(each) },
                     sequences: @catalog.sequences.map { |each| placed(each) },
-                    routines: @catalog.routines.map { |each| placed(each, text: text(each.text, each.name)) })
+                    routines: @catalog.routines.map { |each| placed(each, text: text(each.text, each.name)) },
+                    pieces: @catalog.pieces.map { |each| copy(each, text: text(each.text, "")) })
       end
 
       private

@@ -179,6 +179,10 @@ module Kelvath
       # What writes scripts for it: a subclass of Ddl::Writer.
       def writer_class = Ddl::Writer
 
+      # How its scripts are written: a Reading::Dialect.
+      def dialect = @dialect ||= dialect_class.new(self)
+      def dialect_class = Reading::Dialect
+
       # What reads catalogs of its databases: .new(query, progress:), #read -> Intake::Catalog; nil if nothing does.
       def catalog_reader = nil
 

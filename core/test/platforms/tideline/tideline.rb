@@ -15,10 +15,12 @@ module Kelvath
 
       def identifier_limit = 12
       def writer_class = Writer
+      def dialect_class = Dialect
     end
   end
 end
 
 require_relative "writer"
+require_relative "dialect"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Tideline.new)

@@ -68,6 +68,7 @@ module Kelvath
       def given_schema?(name) = name == "default"
       def reserved_words = RESERVED
       def writer_class = Writer
+      def dialect_class = Dialect
       def identity_type = "bigint"
 
       # A column that comes later says its type and nothing else.
@@ -95,5 +96,6 @@ module Kelvath
 end
 
 require_relative "writer"
+require_relative "dialect"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Hive.new)

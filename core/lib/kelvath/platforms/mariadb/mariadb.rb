@@ -112,6 +112,7 @@ module Kelvath
 
       def writer_class = Writer
       def catalog_reader = CatalogReader
+      def dialect_class = Dialect
       def identity_type = "int"
 
       # A backslash begins an escape in a text.
@@ -123,20 +124,30 @@ module Kelvath
       # The catalog tells no difference between two actions, and writes numbers with as many places as their type has. A
       # collation says what characters it is for.
       def as_kept(kind, field, value)
-        return value["collation"] ? value.except("character set") : value if field == :options
+        return options_as_kept(value) if field == :options
 
         case [ kind, field ]
         when %i[foreign_key on_delete], %i[foreign_key on_update] then value == "restrict" ? "no action" : value
         when %i[column default_value] then default_as_kept(value)
+        when %i[trigger text] then Ddl::Alike.expression(value)
+        when %i[routine text] then Ddl::Alike.body(value)
         else value
         end
       end
 
       def not_kept
-        [ %i[check condition], %i[view query], %i[view comment], %i[schema comment], %i[column computed] ]
+        [ %i[check condition], %i[view query], %i[view column_names], %i[view comment], %i[schema comment],
+          %i[column computed] ]
       end
 
       private
+
+      # The server writes how rows are spread in words of its own.
+      def options_as_kept(options)
+        options = options.except("character set") if options["collation"]
+        parts = options["partition by"]
+        parts ? { **options, "partition by" => Ddl::Alike.expression(parts) } : options
+      end
 
       # A column that was altered tells its default with other quotation marks than one that was made so.
       def default_as_kept(value)
@@ -163,5 +174,6 @@ end
 
 require_relative "writer"
 require_relative "catalog_reader"
+require_relative "dialect"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Mariadb.new)

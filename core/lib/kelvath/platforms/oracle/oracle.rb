@@ -100,6 +100,7 @@ module Kelvath
       def identifier_limit = supports?(:long_names) ? 128 : 30
       def reserved_words = RESERVED
       def writer_class = Writer
+      def dialect_class = Dialect
       def identity_type = "number(10)"
 
       # interval day(2) to second(6) is known by its name alone.
@@ -136,5 +137,6 @@ module Kelvath
 end
 
 require_relative "writer"
+require_relative "dialect"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Oracle.new)

@@ -96,8 +96,19 @@ module Kelvath
       def given_schema?(name) = name == "public"
       def reserved_words = RESERVED
       def catalog_reader = CatalogReader
-      def not_kept = [ %i[check condition], %i[view query], %i[column default_value],
+      def dialect_class = Dialect
+      def not_kept = [ %i[check condition], %i[view query], %i[view column_names], %i[column default_value],
                    %i[index condition] ]
+
+      # The server writes triggers, routines and what an index is over in words of its own: what they say is held
+      # against each other, not how.
+      def as_kept(kind, field, value)
+        case [ kind, field ]
+        when %i[trigger text], %i[index expression] then Ddl::Alike.expression(value, without: FIRST_SCHEMA)
+        when %i[routine text] then Ddl::Alike.body(value)
+        else value
+        end
+      end
 
       private
 
@@ -110,5 +121,6 @@ end
 
 require_relative "queries"
 require_relative "catalog_reader"
+require_relative "dialect"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Postgresql.new)

@@ -67,6 +67,7 @@ module Kelvath
       def given_schema?(name) = name.casecmp?("public")
       def reserved_words = RESERVED
       def writer_class = Writer
+      def dialect_class = Dialect
       def identity_type = "number(10,0)"
 
       # A backslash begins an escape in a text.
@@ -89,5 +90,6 @@ module Kelvath
 end
 
 require_relative "writer"
+require_relative "dialect"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Snowflake.new)

@@ -59,6 +59,7 @@ module Kelvath
 
       def reserved_words = RESERVED
       def catalog_reader = CatalogReader
+      def dialect_class = Dialect
       def writer_class = Writer
       def not_kept = [ %i[table comment], %i[column comment], %i[view comment] ]
     end
@@ -68,5 +69,6 @@ end
 require_relative "writer"
 require_relative "table_text"
 require_relative "catalog_reader"
+require_relative "dialect"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Sqlite.new)

@@ -120,6 +120,7 @@ module Kelvath
       def given_schema?(name) = name.casecmp?("dbo")
       def reserved_words = RESERVED
       def writer_class = Writer
+      def dialect_class = Dialect
       def identity_type = "int"
 
       # Letters beyond ASCII are lost where the text is not said to have them.
@@ -138,5 +139,6 @@ module Kelvath
 end
 
 require_relative "writer"
+require_relative "dialect"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Sqlserver.new)

@@ -1,0 +1,139 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Platforms
+    # Scripts of PostgreSQL and of its client (the manual's part VI and "psql").
+    class Postgresql::Dialect < Reading::Dialect
+      CLIENT = /\\[^\n]*/
+      SIGNS = { /\bSET\s+search_path\b|set_config\('search_path'/i => 20, /\b(?:big|small)?serial\b/i => 3,
+        /::\w+/ => 3,
+                /\bCOPY\s+\S+[^;]*\sFROM\s+stdin/i => 20, /\$\w*\$/ => 4, /\bALTER\s+TABLE\s+ONLY\b/i => 10,
+                /\bOWNER\s+TO\b/i => 6, /\b(?:plpgsql|jsonb|bytea|timestamptz|citext|tsvector)\b/i => 6,
+                /\bpg_\w+/ => 4, /\bUSING\s+(?:gin|gist|btree|brin)\b/i => 4, /\bcharacter\s+varying\b/i => 2,
+                /\bCREATE\s+EXTENSION\b/i => 20, /\bnextval\s*\(/i => 3, /^\\\w+/ => 5 }.freeze
+      COUNTING = { "serial" => "integer", "serial4" => "integer", "bigserial" => "bigint", "serial8" => "bigint",
+                   "smallserial" => "smallint", "serial2" => "smallint" }.freeze
+      ENDINGS = { primary: "pkey", unique: "key", foreign_key: "fkey", check: "check", index: "idx",
+                  exclusion: "excl" }.freeze
+      ARRAY = /(?:\s*\[\d*\])+\z|\s+array(?:\s*\[\d*\])?\z/i # bounds and dimensions mean nothing
+      MOST = 63 # bytes of a name
+
+      def dollar_texts? = true
+      def nested_comments? = true
+      def overloads? = true
+      def fold(name) = name.downcase
+      def key_of(name, quoted: false) = name # rubocop:disable Lint/UnusedMethodArgument
+      def column_key(name) = name
+
+      def forms
+        checked = platform.option(:view, "check option")
+        [ [ checked, "WITH CHECK OPTION", "cascaded" ], [ checked, "check_option=local", "local" ],
+          [ checked, "check_option=cascaded", "cascaded" ],
+          [ platform.option(:view, "security barrier"), "security_barrier", true ],
+          [ platform.option(:foreign_key, "deferrable"), "INITIALLY DEFERRED DEFERRABLE", "initially deferred" ],
+          [ platform.option(:foreign_key, "deferrable"), "INITIALLY DEFERRED", "initially deferred" ],
+          [ platform.option(:key, "deferrable"), "INITIALLY DEFERRED", "initially deferred" ],
+          [ platform.option(:index, "tablespace"), "USING INDEX TABLESPACE %s" ] ]
+      end
+
+      # Without the schema that needs no name.
+      def type_text(cursor, from) = cursor.text(from).sub(/\A(?:"?public"?|"?pg_catalog"?)\s*\.\s*/i, "")
+
+      def type(text)
+        native = COUNTING[text.downcase]
+        return [ native, { identity: true, mandatory: true } ] if native
+
+        [ floating(text).sub(/\Anational\s+/i, "").sub(ARRAY) { "[]" }, {} ]
+      end
+
+      def table_made(table) = name_checks(table)
+
+      # The server names a check by the column it looks at, if that is one.
+      def name_checks(table)
+        table.checks.select { |check| check.name.empty? }.each do |check|
+          named = table.columns.map(&:name).select { |name| mentions?(check.condition, name) }
+          check.name = given_name(:check, table:, columns: named.one? ? named : [], taken: taken(table))
+        end
+      end
+
+      # The manual does not say it, the server does it so: table, columns and what it is, in 63 bytes.
+      def given_name(kind, table:, columns:, taken:)
+        return given(table.name, "", ENDINGS.fetch(kind), taken) if kind == :primary
+
+        given(table.name, columns.join("_"), ENDINGS.fetch(kind), taken)
+      end
+
+      def index_text(table, index, parts, text)
+        method = index.options["method"] || "btree"
+        "ON #{table_name(table)} USING #{method} #{text.sub(/\A\s*USING\s+\w+\s*/i, '')}".tap { parts }
+      end
+
+      def options_of_special(_options) = {}
+
+      def index_made(table, index, names)
+        super
+        index.options.delete("method") if index.options["method"].to_s.casecmp?("btree")
+      end
+
+      # Keys of a partition are the table's, under names of their own.
+      def parted(parent, table)
+        parent.keys.each do |key|
+          table.keys << key.dup.tap do |copy|
+            copy.columns = key.columns.dup
+            copy.name = given_name(key.primary ? :primary : :unique, table:, columns: key.columns, taken: taken(table))
+          end
+        end
+      end
+
+      def finish(state, _grammar)
+        state.tables.each_value do |table|
+          name_checks(table)
+          table.columns.each { |column| collation(column) }
+        end
+        state.sequences.each_value { |sequence| usual(sequence) }
+      end
+
+      # The name of what a part of an index is: its function's, if it is one.
+      def part_name(part)
+        part.at = 0
+        part = part.within while part.symbol?("(")
+        part.peek&.name? && part.symbol?("(", 1) ? part.name : "expr"
+      end
+
+      private
+
+      # How many bits a number takes decides what it is.
+      def floating(text) = text.sub(/\Afloat\s*\(\s*(\d+)\s*\)/i) { $1.to_i > 24 ? "double precision" : "real" }
+
+      def given(table, columns, ending, taken)
+        (0..).lazy.map { |number| fitted(table, columns, number.zero? ? ending : "#{ending}#{number}") }
+             .find { |name| !taken.include?(name) }
+      end
+
+      # The longer one of the two is made shorter first.
+      def fitted(table, columns, ending)
+        room = MOST - ending.bytesize - 1 - (columns.empty? ? 0 : 1)
+        one, two = table.bytesize, columns.bytesize
+        one > two ? one -= 1 : two -= 1 while one + two > room
+        [ cut(table, one), *(cut(columns, two) unless columns.empty?), ending ].join("_")
+      end
+
+      def cut(text, bytes) = text.byteslice(0, bytes).scrub("")
+
+      def collation(column)
+        name = column.options["collation"] or return
+        own = name.split(".").last
+        own == "default" ? column.options.delete("collation") : column.options["collation"] = own
+      end
+
+      # What the platform takes anyway is not said.
+      def usual(sequence)
+        up = (sequence.step || 1).positive?
+        sequence.first = nil if sequence.first == (up ? 1 : -1)
+        sequence.step = nil if sequence.step == 1
+        sequence.least = nil if sequence.least == (up ? 1 : -(2**63))
+        sequence.most = nil if sequence.most == (up ? (2**63) - 1 : -1)
+      end
+    end
+  end
+end

@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require "strscan"
+require_relative "reading/source"
+require_relative "reading/log"
+require_relative "reading/tokens"
+require_relative "reading/dialect"
+require_relative "reading/statements"
+require_relative "reading/cursor"
+require_relative "reading/said"
+require_relative "reading/state"
+require_relative "reading/grammar"
+require_relative "reading/detection"
+
+module Kelvath
+  # The way from scripts to a catalog: what the database would hold if it had run them. Nothing that stands in a script
+  # stops it: what cannot be read is told with its line, and reading goes on.
+  module Reading
+    # catalog: the Intake::Catalog, its log included; platform: the Platform whose dialect it was read in; why: the
+    # reason
+    # for it, in a sentence; statements: how many there were; lines: { what was made => [Source, line] }.
+    Result = Struct.new(:catalog, :platform, :why, :statements, :lines, keyword_init: true) do
+      # Was anything at all understood?
+      def any?
+        [ catalog.tables, catalog.views, catalog.sequences, catalog.enumerations, catalog.routines ].any?(&:any?)
+      end
+    end
+
+    module_function
+
+    # sources: Source values, in the order in which they would be run; platform: a Platform; nil to tell it from the
+    # text.
+    def read(sources, platform: nil, progress: Progress.none)
+      known, why = platform ? [ platform, "It was chosen." ] : Detection.platform(sources)
+      dialect = known.dialect
+      log = Log.new
+      grammar = Grammar.new(dialect, State.new(dialect), log)
+      count = 0
+      sources.each_with_index do |source, index|
+        progress.step(index, sources.size, "reading #{source.name}")
+        Statements.new(source, dialect, log).each do |statement|
+          count += 1
+          grammar.read(statement)
+        end
+      end
+      Result.new(catalog: grammar.catalog, platform: known, why:, statements: count, lines: grammar.state.lines)
+    end
+  end
+end

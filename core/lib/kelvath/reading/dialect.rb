@@ -1,0 +1,234 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Reading
+    # How scripts of a platform are written: what the lexer and the grammar must know of it. Standard SQL, and what is
+    # met in scripts of many makers; a platform's subclass says only what differs.
+    class Dialect
+      BLANKS = /(?:\s++|--[^\n]*+)+/
+      # Statements that fill tables, or ask: they are counted and passed over.
+      ROWS = %w[insert replace update delete merge select with values copy load lock unlock truncate upsert].freeze
+      # What a client does for itself stands on a line of its own.
+      CLIENT = nil
+      ESCAPES = { "n" => "\n", "t" => "\t", "r" => "\r", "0" => "" }.freeze
+      # What changes nothing that a design holds: { part of a statement => { words => what follows them: a number of
+      # tokens, :value (an equals sign may stand before it) or :group (brackets, if there are any) } }.
+      PASSED = {
+        column: { "visible" => 0, "enable" => 0, "disable" => 0, "validate" => 0, "novalidate" => 0, "rely" => 0,
+                  "norely" => 0, "virtual" => 0, "stored" => 0, "initially immediate" => 0, "deferrable" => 0,
+                  "on null" => 0, "enforced" => 0, "using index" => :group, "tablespace" => 1,
+                    "not for replication" => 0 },
+        key: { "asc" => 0, "desc" => 0, "disable" => 0, "novalidate" => 0, "enable" => 0, "enabled" => 0,
+          "validate" => 0, "rely" => 0, "norely" => 0,
+               "using index" => :group, "not deferrable" => 0, "initially immediate" => 0, "enforced" => 0,
+               "key_block_size" => :value, "using" => 1, "tablespace" => 1, "on" => :group, "comment" => :value },
+        foreign_key: { "enable" => 0, "enabled" => 0, "validate" => 0, "rely" => 0, "norely" => 0, "enforced" => 0,
+                       "novalidate" => 0, "disable" => 0, "not enforced" => 0, "not valid" => 0, "match simple" => 0 },
+        check: { "enable" => 0, "enabled" => 0, "validate" => 0, "enforced" => 0, "not deferrable" => 0,
+                 "initially immediate" => 0, "deferrable" => 0, "initially deferred" => 0, "disable" => 0,
+                 "novalidate" => 0, "not valid" => 0 },
+        index: { "using" => 1, "key_block_size" => :value, "algorithm" => :value, "lock" => :value, "visible" => 0,
+                 "online" => 0, "logging" => 0, "nologging" => 0, "noparallel" => 0, "parallel" => 0,
+                   "compute statistics" => 0,
+                 "nulls distinct" => 0, "comment" => :value, "asc" => 0, "desc" => 0, "on" => :group, "global" => 0 },
+        table: { "logging" => 0, "nologging" => 0, "nocache" => 0, "cache" => 0, "noparallel" => 0, "monitoring" => 0,
+                 "nocompress" => 0, "segment creation immediate" => 0, "segment creation deferred" => 0,
+                   "storage" => :group,
+                 "pctused" => 1, "initrans" => 1, "maxtrans" => 1, "pctfree" => 1, "enable row movement" => 0,
+                 "disable row movement" => 0, "checksum" => :value, "avg_row_length" => :value, "pack_keys" => :value,
+                 "delay_key_write" => :value, "stats_persistent" => :value, "stats_auto_recalc" => :value,
+                 "max_rows" => :value, "min_rows" => :value, "page_checksum" => :value, "transactional" => :value,
+                 "textimage_on" => 1, "without oids" => 0, "on commit preserve rows" => 0, "on commit delete rows" => 0,
+                 "on commit drop" => 0, "using" => 1, "row" => 2, "rowdependencies" => 0, "norowdependencies" => 0,
+                 "insert_method" => :value, "union" => :value, "data directory" => :value,
+                   "index directory" => :value },
+        view: { "with schema binding" => 0, "refresh" => 2, "force" => 0, "build immediate" => 0, "build deferred" => 0,
+                "copy grants" => 0, "enable query rewrite" => 0, "disable query rewrite" => 0, "using" => 1,
+                "tablespace" => 1 }
+      }.freeze
+      PASSED_WORDS = PASSED.transform_values do |list|
+        list.to_a.map { |words, more| [ words.split, more ] }.sort_by { |words, _| -words.size }.group_by { |words,
+          _| words.first }
+      end.freeze
+
+      attr_reader :platform
+
+      def initialize(platform)
+        @platform = platform
+      end
+
+      def key = platform.key
+      # White space and comments that end with their line.
+      def skipped = BLANKS
+      def brackets? = false # [name]
+      def backslashes? = false # begin an escape in a text
+      def dollar_texts? = false # $$ text $$
+      def own_marks? = false # q'[text]'
+      def nested_comments? = false
+      def conditional_comments? = false # /*!40101 what counts all the same */
+      def client = self.class::CLIENT
+      # The word that stands alone on a line between batches.
+      def batch_end = nil
+      # Does a line with a slash alone end what holds statements?
+      def slash? = false
+      # Are statements told apart by their first words, where no semicolon stands between them?
+      def loose? = false
+      # Can a text in quotation marks of its own be a name (AS 'total'), and a name's marks hold a text ("low")?
+      def text_names? = false
+      def quoted_texts? = false
+      # Do keys and indexes stand among the columns: KEY name (columns)?
+      def inline_indexes? = false
+      # Is a schema what others call a database?
+      def schema_is_database? = false
+      # Can two routines have one name?
+      def overloads? = false
+      # Do foreign keys go with the table that they lead to?
+      def cascades? = true
+      # Does a copied table (LIKE) take all of the other?
+      def copies_all? = false
+      # Must MODIFY, or ALTER COLUMN with a type, say again whether a value is needed?
+      def modifying_says_all? = false
+      def retyping_says_all? = false
+      # Do checks go with a column that they look at?
+      def drops_checks? = true
+      # The order of texts of a column that says none.
+      def usual_collation = nil
+      # Where do rows without a value stand in an index in falling order, unless it is said?
+      def nulls_last? = false
+
+      # Further forms in which options are met: [[Option, form, value or nil], …].
+      def forms = []
+
+      # A name without quotation marks, as the database keeps it.
+      def fold(name) = name
+
+      # What a name is looked up by, and the same of a column's.
+      def key_of(name, quoted: false) = quoted ? name : name.downcase # rubocop:disable Lint/UnusedMethodArgument
+      def column_key(name) = name.downcase
+
+      # The schema as a catalog has it: nil for the one that needs no name.
+      def schema(name) = name.nil? || platform.given_schema?(name) ? nil : name
+
+      # Has the platform an option of that name for a kind of element?
+      def option?(kind, name) = !platform.option(kind, name).nil?
+
+      # A text without its marks: "N'it''s'" -> "it's".
+      def text_of(literal)
+        inner = literal[/\A[^'$]*'(.*)'\z/m, 1] or return literal[/\A\$\w*\$(.*)\$\w*\$\z/m, 1] || literal
+        inner = inner.gsub("''", "'")
+        backslashes? || literal.match?(/\Ae'/i) ? inner.gsub(/\\(.)/m) { ESCAPES.fetch($1, $1) } : inner
+      end
+
+      # A slice of a script without marks that mean nothing where it will stand.
+      def plain(text) = text
+
+      # A statement that only this dialect has. Answers whether it was one.
+      def statement(_cursor, _grammar) = false
+
+      # The text of a type that a cursor has just passed over, from a place on.
+      def type_text(cursor, from) = cursor.text(from)
+
+      # A type as written, and what it says beside: [type text, { field of the column => value }].
+      def type(text) = [ text, {} ]
+
+      # What a type says beside for the whole table.
+      def column_typed(_table, _column, _type) = nil
+
+      # A default as the catalog tells it, and its name, if the platform keeps one.
+      def default_text(text) = text
+      def default_named(_column, _name) = nil
+
+      # What is said of a column that counts: GENERATED ALWAYS or BY DEFAULT; its first number and its step, as texts.
+      # It has a value always (SQL:2016, 11.4).
+      def numbered(column, always:, on_null:) # rubocop:disable Lint/UnusedMethodArgument
+        column.mandatory = true
+      end
+
+      def counted(column, first, step)
+        { "first number" => first, "step" => step }.each do |name, value|
+          column.options[name] = value.to_i if value && value != "1" && option?(:column, name)
+        end
+      end
+
+      # A column that is a key by itself: what else that makes it.
+      def column_keyed(_column, _cursor) = nil
+
+      # A key was read: primary ones make their columns mandatory, by the block. Names it, if the database would.
+      def key_made(table, key)
+        yield key.columns if key.primary
+        kind = key.primary ? :primary : :unique
+        key.name = given_name(kind, table:, columns: key.columns, taken: taken(table)) if key.name.empty?
+      end
+
+      def check_made(_table, _check, _column) = nil
+
+      # An index was read; names: what its parts are called.
+      def index_made(table, index, names)
+        index.name = given_name(:index, table:, columns: names, taken: taken(table)) if index.name.empty?
+      end
+
+      # What a part of an index is called that is no column.
+      def part_name(_part) = "expr"
+
+      # A foreign key's name where it stands behind FOREIGN KEY.
+      def foreign_name(_name) = nil
+
+      # What the database calls a constraint or index that has no name. kind: :primary, :unique, :foreign_key, :check,
+      # :index; taken: names that are there. Answers "" where it has none.
+      def given_name(_kind, table:, columns:, taken:) = "" # rubocop:disable Lint/UnusedMethodArgument
+
+      def action(action) = action
+      # The last constraint of a table was added without looking at the rows.
+      def unchecked(_table) = nil
+
+      # The text of an index that is over more than columns, from ON on. parts: cursors.
+      def index_text(table, _index, _parts, text) = "ON #{table_name(table)} #{text}"
+      def options_of_special(options) = options
+
+      # Is a unique index the same as a unique key?
+      def unique_index_is_key?(_index) = false
+
+      # A table was read; a partition takes over what its table has.
+      def table_made(_table) = nil
+      def parted(_parent, _table) = nil
+
+      # Something behind a table's columns, or in ALTER TABLE, that only this dialect has. Answers whether it was.
+      def table_part(_cursor, _table, _grammar) = false
+      def altered(_part, _table, _grammar) = false
+
+      def view_made(view) = view
+      def sequence_made(_sequence) = nil
+      # The text of what runs.
+      def program_text(statement) = plain(statement.text)
+      def pass_definer(cursor) = cursor.at += 1
+      # When all is read. state: State.
+      def finish(_state, _grammar) = nil
+
+      # Does a piece of SQL name a column?
+      def mentions?(text, name) = text.match?(/(?<![[:alnum:]_])#{Regexp.escape(name)}(?![[:alnum:]_])/i)
+
+      # Passes over words that say nothing here. Answers whether some stood there.
+      def passes?(cursor, part)
+        words, more = PASSED_WORDS.fetch(part)[cursor.word]&.find { |known, _| cursor.here?(known) }
+        return false unless words
+
+        cursor.at += words.size
+        case more
+        when :group then cursor.symbol?("(") ? cursor.pass_group : (cursor.at += 1 if cursor.peek&.name? &&
+          !ends_part?(cursor))
+        when :value then cursor.take_symbol("="); cursor.symbol?("(") ? cursor.pass_group : cursor.at += 1
+        else cursor.at += more
+        end
+        true
+      end
+
+      private
+
+      def ends_part?(cursor) = cursor.word?("tablespace", "enable", "disable", "rely")
+      def taken(table) = (table.keys + table.foreign_keys + table.checks + table.clauses + table.indexes).map(&:name)
+
+      # A table's name as it stands in SQL.
+      def table_name(table) = table.place.compact.map { |part| platform.quote(part) }.join(".")
+    end
+  end
+end

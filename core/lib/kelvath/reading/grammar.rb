@@ -1,0 +1,281 @@
+# frozen_string_literal: true
+
+require_relative "grammar/columns"
+require_relative "grammar/constraints"
+require_relative "grammar/indexes"
+require_relative "grammar/tables"
+require_relative "grammar/alterations"
+require_relative "grammar/others"
+require_relative "grammar/finish"
+
+module Kelvath
+  module Reading
+    # What a statement does to the State. By recursive descent; SQL:2016, and what is met beside it in any dialect: what
+    # one of them knows does no harm in another. What it does not know is told in the log, or kept as text.
+    class Grammar
+      include Columns
+      include Constraints
+      include Indexes
+      include Tables
+      include Alterations
+      include Others
+      include Finish
+
+      Catalog = Intake::Catalog
+      PROGRAMS = %w[function procedure proc trigger package macro].freeze
+      # Words between CREATE and what is made.
+      MIXED_IN = %w[or replace alter global local temporary temp unlogged external transient volatile private virtual
+        foreign
+                    column row history dynamic hybrid iceberg event managed multiset set unique fulltext spatial bitmap
+                    clustered nonclustered columnstore materialized recursive force editionable noneditionable secure
+                    definer algorithm sql security constraint aggregate public cached immutable blockchain sharded
+                    duplicated aggregate json].to_set.freeze
+      # What is kept as text before everything, or after it.
+      BEFORE = %w[extension domain language role user cast operator collation conversion default server foreign
+                  assembly certificate partition xml fulltext tablespace profile directory context].freeze
+      # What changes nothing that a design holds.
+      SILENT = %w[
+        set reset begin commit rollback start savepoint release lock unlock analyze vacuum pragma explain show describe
+        desc prompt go print declare if end else exec execute call do flush optimize checkpoint reindex notify listen
+        discard security refresh cluster check attach detach handler help kill purge change stop truncate delete update
+        select with values merge load waitfor raiserror return while dbcc noaudit audit msck
+      ].to_set.freeze
+
+      attr_reader :dialect, :state, :log
+
+      def initialize(dialect, state, log)
+        @dialect = dialect
+        @state = state
+        @log = log
+        @said = Said.new(dialect)
+        @targets = []
+        @unknown = Hash.new(0)
+      end
+
+      # Does what a Statement says. Nothing that stands in it raises.
+      def read(statement)
+        @statement = statement
+        @source = statement.source
+        dispatch(Cursor.new(statement, dialect))
+      rescue Unreadable => error
+        tell(error)
+      end
+
+      # Tells where reading stopped, what was expected, and shows the line.
+      def tell(error)
+        line, column = @statement.place(error.byte)
+        shown = line_text(error.byte)
+        log.warn(@source, line, "#{error.message} “#{shown}” is passed over from column #{column} on.", column:)
+      end
+
+      # Notes something at the statement at hand.
+      def note(message, object = "") = log.note(@source, @statement.line, message, object:)
+      def warn(message, object = "") = log.warn(@source, @statement.line, message, object:)
+
+      private
+
+      attr_reader :said
+
+      def line_text(byte)
+        text = @source.text
+        from = [ byte - 200, 0 ].max
+        before = text.byteslice(from...byte).scrub("")[/[^\n]*\z/]
+        after = text.byteslice(byte, 200).scrub("")[/\A[^\r\n]*/]
+        "#{before}#{after}".strip[0, 160]
+      end
+
+      def dispatch(cursor)
+        return if dialect.statement(cursor, self)
+
+        case cursor.word
+        when "create" then create(cursor)
+        when "alter" then alter(cursor)
+        when "drop" then drop(cursor)
+        when "comment" then cursor.word(1) == "on" ? comment_on(cursor) : passed(@statement.text)
+        when "rename" then rename(cursor)
+        when "insert", "replace", "copy", "upsert" then filling(cursor)
+        when "use" then cursor.at += 1; cursor.take_one("database", "schema", "role", "warehouse"); used(cursor)
+        when "set" then setting(cursor)
+        when "grant", "revoke", "deny" then once_told("Rights are not taken in; they are kept by the server.")
+        else other(cursor)
+        end
+      end
+
+      def other(cursor)
+        return if cursor.word && SILENT.include?(cursor.word)
+
+        line, column = @statement.place(@statement.from)
+        log.warn(@source, line, "“#{line_text(@statement.from)}” begins no statement that is known; it is left out.",
+          column:)
+      end
+
+      def used(cursor)
+        name = cursor.peek && (cursor.peek.name? ? cursor.name : cursor.string)
+        return unless name
+
+        state.database ||= name if dialect.schema_is_database?
+        state.schema = dialect.schema_is_database? ? (name == state.database ? nil : name) : state.schema
+      end
+
+      def setting(cursor)
+        if cursor.take("set", "default_tablespace")
+          cursor.take("to") || cursor.take_symbol("=")
+          return state.tablespace = (cursor.string || cursor.name).then { |name| name.empty? ? nil : name }
+        end
+        return unless cursor.take("set", "search_path|schema") || cursor.take("set", "current", "schema") ||
+                      cursor.take("set", "local|session", "search_path")
+
+        cursor.take("to") || cursor.take_symbol("=")
+        name = cursor.string || (cursor.peek&.name? ? cursor.name : nil)
+        state.schema = name && !name.empty? ? dialect.schema(name) : nil
+      end
+
+      def filling(cursor)
+        cursor.at += 1
+        cursor.take_one("into", "overwrite", "ignore", "delayed", "low_priority")
+        cursor.take("or") && cursor.at += 1
+        cursor.take("into")
+        cursor.take("table")
+        return unless cursor.peek&.name?
+
+        name = cursor.qualified
+        state.rows[[ name.schema, name.name ].compact.join(".")] += 1
+      end
+
+      def create(cursor)
+        from = 1
+        cursor.at = 1
+        replace = cursor.take("or", "replace|alter")
+        kind, options = made(cursor)
+        case kind
+        when "table" then create_table(cursor, options, replace:)
+        when "view" then create_view(cursor, view_options(from, cursor))
+        when "index" then (cursor.at = 1) && create_index(cursor)
+        when "sequence" then create_sequence(cursor)
+        when "type" then cursor.word(1) == "body" ? create_program(cursor, "type") : create_type(cursor, 0)
+        when "schema", "database" then create_schema(cursor)
+        when *PROGRAMS then create_program(cursor, kind)
+        else unmodelled(cursor, kind)
+        end
+      end
+
+      # The word that says what is made, with the cursor at it, and what was said of it before.
+      def made(cursor)
+        options = {}
+        until cursor.end?
+          word = cursor.word
+          return [ word, options ] if %w[table view index sequence type schema database].include?(word) ||
+            PROGRAMS.include?(word)
+          next if said.take(cursor, :table, options)
+
+          if cursor.take("sql", "security") then cursor.at += 1
+          elsif word == "definer" then dialect.pass_definer(cursor)
+          elsif MIXED_IN.include?(word) || cursor.symbol?("=") then cursor.at += 1
+          elsif %w[merge temptable undefined invoker].include?(word) then cursor.at += 1
+          else return [ word, options ]
+          end
+        end
+        [ nil, options ]
+      end
+
+      # What is said of a view before the word.
+      def view_options(from, cursor)
+        ending = cursor.at
+        options = {}
+        cursor.at = from
+        until cursor.at >= ending
+          cursor.at += 1 unless said.take(cursor, :view, options)
+        end
+        cursor.at = ending
+        options
+      end
+
+      def unmodelled(cursor, kind)
+        place = kind && BEFORE.include?(kind) ? "before" : "after"
+        kept(0, place)
+        note("#{[ 'CREATE', kind&.upcase ].compact.join(' ')} is kept as text: designs do not hold such things yet.")
+        cursor.rest
+      end
+
+      def alter(cursor)
+        cursor.at = 1
+        cursor.take_one("foreign", "external", "materialized", "ignore", "online")
+        case cursor.advance&.word
+        when "table" then alter_table(cursor)
+        when "sequence" then alter_sequence(cursor)
+        when "type" then alter_type(cursor)
+        when "view" then altered_view(cursor)
+        when "index" then altered_index(cursor)
+        when *PROGRAMS then passed(@statement.text)
+        else passed(@statement.text)
+        end
+      end
+
+      def altered_view(cursor)
+        cursor.take("if", "exists")
+        name = cursor.qualified
+        return passed(cursor.rest) unless state.find(:views, name)
+
+        if cursor.take("rename", "to") then state.find(:views, name).name = cursor.name
+        elsif cursor.word?("as") || cursor.symbol?("(")
+          cursor.at -= 0
+          view = state.find(:views, name)
+          view.column_names = view_columns(cursor) if cursor.symbol?("(")
+          cursor.take("as") && view.query = query(cursor, view)
+        else passed(cursor.rest)
+        end
+      end
+
+      def altered_index(cursor)
+        cursor.take("if", "exists")
+        name = cursor.qualified
+        return passed(cursor.rest) unless cursor.take("rename", "to")
+
+        _, index = state.index(name.name)
+        to = cursor.name
+        return index.name = to if index
+
+        state.tables.each_value { |table| table.keys.each { |key| key.name = to if state.same?(key.name, name.name) } }
+      end
+
+      # The statement at hand, kept as text.
+      def kept(_from, place) = kept_text(@statement.text, place)
+
+      def kept_text(text, place)
+        state.pieces << Catalog::Piece.new(text:, place:)
+      end
+
+      # What is told once, however often it is met.
+      def once_told(message)
+        return if (@unknown[message] += 1) > 1
+
+        note(message)
+      end
+
+      # What says nothing that a design holds.
+      def passed(text)
+        once_told("“#{text.to_s.gsub(/\s+/, ' ')[0, 80]}” says nothing that a design holds; it is passed over.")
+      end
+
+      def left_out(from, cursor, of)
+        text = cursor.text(from).gsub(/\s+/, " ")[0, 120]
+        note([ "“#{text}”", of, "is left out: designs have no place for it." ].reject(&:empty?).join(" "))
+      end
+
+      def log_left(cursor, text)
+        note("#{text} is left out: designs have no place for it.")
+        cursor.rest unless @in_table
+        cursor.pass_part if @in_table
+      end
+
+      def passed_over(name, why) = note("#{name.place.compact.join('.')} #{why}; this statement is passed over.")
+
+      # Something is said of what is not there.
+      def lost(name, what)
+        warn("There is no #{name.place.compact.join('.')} here that #{what} could be for; it is passed over.",
+             name.place.compact.join("."))
+        nil
+      end
+    end
+  end
+end

@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Reading
+    class Grammar
+      # What can only be said when all statements were read.
+      module Finish
+        # The Intake::Catalog of what is there.
+        def catalog
+          resolve_targets
+          number_by_sequences
+          state.tables.each_value { |table| type_computed(table) } unless dialect.platform.any_type?
+          tell_rows
+          dialect.finish(state, self)
+          Catalog.new(tables: state.tables.values, views: state.views.values, schemas: schemas,
+                      enumerations: state.enumerations.values, sequences: state.sequences.values,
+                      routines: state.routines.values, pieces: state.pieces, log: log.remarks)
+        end
+
+        private
+
+        # Only those that something is in, or that were made.
+        def schemas = state.schemas.values.reject { |schema| dialect.platform.given_schema?(schema.name) }
+
+        # Foreign keys may name tables that are made later, or in another spelling, and leave out the columns.
+        def resolve_targets
+          @targets.each do |key, named, table|
+            next unless table.foreign_keys.any? { |each| each.equal?(key) }
+
+            target = state.tables.each_value.find { |each| each.place == key.target } || state.find(:tables, named)
+            next outside(key, table) unless target
+
+            key.target_schema, key.target_table = target.place
+            key.target_columns = columns_of(key, target)
+            key.name = dialect.given_name(:foreign_key, table:, columns: key.columns,
+              taken: names_of(table)) if key.name.empty?
+          end
+        end
+
+        def columns_of(key, target)
+          return target.keys.find(&:primary)&.columns.to_a.first(key.columns.size) if key.target_columns.empty?
+
+          key.target_columns.map { |each| state.column(target, each)&.name || each }
+        end
+
+        # A table that is not in the script; its key is taken to be called as the columns that refer to it.
+        def outside(key, table)
+          key.target_columns = key.columns.dup if key.target_columns.empty?
+          key.name = dialect.given_name(:foreign_key, table:, columns: key.columns,
+            taken: names_of(table)) if key.name.empty?
+        end
+
+        def names_of(table)
+          (table.keys + table.foreign_keys + table.checks + table.clauses + table.indexes).map(&:name)
+        end
+
+        # A column that takes its numbers from a sequence of its own counts by itself.
+        def number_by_sequences
+          state.owned.each do |key, (owner, column_name)|
+            table = state.find(:tables, owner) or next
+            column = state.column(table, column_name) or next
+            if column.default_value.match?(/\Anextval\b/i)
+              column.identity = true
+              column.default_value = ""
+            end
+            state.sequences.delete(key)
+          end
+        end
+
+        # What is computed has a type that some scripts do not say: that of its columns, if they share one.
+        def type_computed(table)
+          table.columns.select { |column| column.computed && column.native_type.empty? }.each do |column|
+            types = table.columns.reject { |each| each.equal?(column) }
+                         .select { |each| dialect.mentions?(column.computed, each.name) }.map(&:native_type).uniq
+            column.native_type = types.first if types.one?
+          end
+        end
+
+        # How many statements fill which tables.
+        def tell_rows
+          return if state.rows.empty?
+
+          titles = state.rows.keys
+          shown = titles.first(5).join(", ")
+          more = titles.size > 5 ? " and #{titles.size - 5} more" : ""
+          log.note(@source, nil,
+            "#{state.rows.values.sum} statements fill #{shown}#{more}; rows are not taken in.") if @source
+        end
+      end
+    end
+  end
+end

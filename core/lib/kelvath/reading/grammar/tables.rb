@@ -1,0 +1,231 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Reading
+    class Grammar
+      # CREATE TABLE, in the ways that are met.
+      module Tables
+        private
+
+        # CREATE … TABLE: the cursor stands at TABLE; options: what was said before it.
+        def create_table(cursor, options, replace:)
+          cursor.at += 1
+          there = cursor.take("if", "not", "exists")
+          name = cursor.qualified("a table's name")
+          return passed_over(name, "is there already") if there && state.find(:tables, name)
+
+          drop_named(:tables, name) if replace || state.tables.key?(state.key(name))
+          table = new_table(name, options)
+          state.add(:tables, name, table, @source, @statement.line)
+          body(cursor, table)
+          tail(cursor, table)
+          table.options["tablespace"] ||= state.tablespace if state.tablespace
+          dialect.table_made(table)
+        end
+
+        def new_table(name, options)
+          schema, own = state.place(name)
+          Catalog::Table.new(schema:, name: own, comment: "", columns: [], keys: [], foreign_keys: [], checks: [],
+            clauses: [],
+                             indexes: [], triggers: [], options:)
+        end
+
+        def body(cursor, table)
+          cursor.take("as") if cursor.here?(%w[as]) && cursor.symbol?("(", 1) && cursor.word(2) != "select"
+          if cursor.take("partition", "of") then part_of(cursor, table)
+          elsif cursor.take("like|clone") || cursor.take("shallow|deep", "clone") then alike(cursor, table)
+          elsif cursor.take("of") then left_out(cursor.at - 1, cursor.tap(&:qualified), "of the table #{table.title}")
+          end
+          return unless cursor.symbol?("(")
+          return if query?(cursor)
+
+          @in_table = true
+          items(cursor.within, table)
+        ensure
+          @in_table = false
+        end
+
+        # Does a query follow, in brackets or not?
+        def query?(cursor)
+          ahead = 0
+          ahead += 1 while cursor.symbol?("(", ahead)
+          %w[select with].include?(cursor.word(ahead))
+        end
+
+        # What stands between the brackets, one after the other: what cannot be read is told and left out, and reading
+        # goes on behind the next comma.
+        def items(inner, table)
+          until inner.end?
+            begin
+              item(inner, table)
+              inner.end? || inner.take_symbol(",") || inner.refuse("“,” or “)”")
+            rescue Unreadable => error
+              tell(error)
+              inner.pass_part
+              inner.take_symbol(",")
+            end
+          end
+        end
+
+        def item(inner, table)
+          return inner.at += 1 if inner.symbol?(",")
+
+          if inner.word?("like") && (inner.peek(1)&.name? || false) then inner.at += 1; alike(inner, table)
+          elsif constraint?(inner) then constraint(inner, table)
+          else
+            @in_column = true
+            column(inner, table)
+          end
+        ensure
+          @in_column = false
+        end
+
+        # Another table's columns.
+        def alike(cursor, table)
+          named = cursor.qualified("a table's name")
+          source = state.find(:tables, named)
+          said = cursor.at
+          cursor.at += 1 while cursor.word?("including",
+            "excluding") || (cursor.at > said && cursor.word && !cursor.word?("with"))
+          words = cursor.text(said).downcase
+          return lost(named, "the columns of #{table.title}") unless source
+
+          source.columns.each { |column| table.columns << copied(column, words) }
+          copy_constraints(source, table, words)
+        end
+
+        def copied(column, words)
+          whole = dialect.copies_all? || words.include?("including all")
+          column.dup.tap do |copy|
+            copy.options = column.options.dup
+            copy.default_value = "" unless whole || words.include?("including defaults")
+            copy.identity = false unless whole || words.include?("including identity")
+            copy.computed = nil unless whole || words.include?("including generated")
+            copy.comment = "" unless whole || words.include?("including comments")
+          end
+        end
+
+        def copy_constraints(source, table, words)
+          all = dialect.copies_all? || words.include?("including all")
+          if all || words.include?("including indexes")
+            source.keys.each do |key|
+              copy = key.dup.tap { |each| each.columns = key.columns.dup; each.name = dialect.copies_all? ?
+                key.name : "" }
+              add_key(nil, table, copy)
+            end
+            source.indexes.each { |index| copy_index(index, table) }
+          end
+          table.checks.concat(source.checks.map(&:dup)) if all || words.include?("including constraints")
+        end
+
+        def copy_index(index, table)
+          copy = index.dup
+          copy.columns, copy.descending, copy.included = [ index.columns, index.descending, index.included ].map(&:dup)
+          copy.name = "" unless dialect.copies_all?
+          dialect.index_made(table, copy, copy.columns + copy.included)
+          table.indexes << copy
+        end
+
+        # PARTITION OF parent: a table of its own, as catalogs tell it.
+        def part_of(cursor, table)
+          named = cursor.qualified("a table's name")
+          parent = state.find(:tables, named) or return lost(named, "the partition #{table.title}")
+          copy_from_parent(parent, table, part: true)
+          note("It is a partition of #{parent.title}; it is taken in as a table of its own.", table.title)
+          return unless cursor.symbol?("(")
+
+          @in_table = true
+          items(cursor.within, table)
+          @in_table = false
+        end
+
+        # Columns and checks; comments are the parent's own.
+        def copy_from_parent(parent, table, part: false)
+          parent.columns.each do |column|
+            table.columns << column.dup.tap { |each| each.options, each.comment = column.options.dup, "" }
+          end
+          parent.checks.each { |check| table.checks << check.dup unless check.options["no inherit"] }
+          dialect.parted(parent, table) if part
+        end
+
+        # What follows the columns.
+        def tail(cursor, table)
+          until cursor.end?
+            next if said.take(cursor, :table, table.options)
+            next if said.take_group(cursor, :table, table.options) { |text| passed(text) }
+            next if dialect.table_part(cursor, table, self)
+
+            case cursor.word
+            when "comment" then cursor.at += 1; cursor.take_symbol("="); table.comment = cursor.string.to_s
+            when "as", "select", "with" then return query_of_table(cursor, table)
+            when "inherits" then inherits(cursor, table)
+            else
+              next if cursor.take_symbol(",") || dialect.passes?(cursor, :table)
+
+              from = cursor.at
+              cursor.at += 1
+              cursor.pass_group if cursor.symbol?("(")
+              left_out(from, cursor, "of the table #{table.title}")
+            end
+          end
+        end
+
+        # CREATE TABLE … AS query: its columns are known where the query names them.
+        def query_of_table(cursor, table)
+          from = cursor.at
+          cursor.take("as")
+          query = cursor.text(cursor.at, cursor.at + cursor_size(cursor))
+          cursor.at = from
+          cursor.rest
+          filled(query, table)
+        end
+
+        # The columns of a query that names them: of one table that is there, all or by their names.
+        def filled(query, table)
+          list, source = query.match(/\A\(*\s*select\s+(?:distinct\s+)?(.+?)\s+from\s+([^\s,;()]+)/mi)&.captures
+          known = source && state.tables.each_value.find { |each| state.same?(each.title.delete('"`[]'),
+            source.delete('"`[]')) }
+          columns = list && columns_of_list(list, known)
+          return table.columns.concat(columns) if columns && table.columns.empty?
+
+          warn("The columns of #{table.title} come from a query that is not worked out; it has only those that are " \
+               "named.", table.title)
+        end
+
+        # nil if one of them cannot be told.
+        def columns_of_list(list, known)
+          return known&.columns&.map { |column| column.dup.tap { |each| each.identity = false } } if list.strip == "*"
+
+          columns = Ddl::Piece.new(list, :words).split.map do |item|
+            name = item[/([[:alnum:]_$#]+|"[^"]+"|`[^`]+`|\[[^\]]+\])\s*\z/, 1]&.gsub(/["`\[\]]/, "") or return
+            found = known && state.column(known, item[/\A(?:\w+\.)?"?(\w+)"?/, 1].to_s)
+            Catalog::Column.new(name: dialect.fold(name), native_type: found&.native_type.to_s, mandatory: false,
+              identity: false,
+                                default_value: "", computed: nil, stored: false, comment: "", options: {})
+          end
+          columns.any? ? columns : nil
+        end
+
+        def cursor_size(cursor)
+          size = 0
+          size += 1 while cursor.peek(size)
+          size
+        end
+
+        def inherits(cursor, table)
+          cursor.at += 1
+          own = table.columns.dup
+          table.columns.clear
+          cursor.within.parts.each do |part|
+            named = part.qualified
+            parent = state.find(:tables, named)
+            parent ? copy_from_parent(parent, table) : lost(named, "what #{table.title} inherits")
+          end
+          table.columns.reject! { |column| own.any? { |each| state.same?(each.name, column.name) } }
+          table.columns.concat(own)
+          note("It inherits from another table; it is taken in as a table of its own.", table.title)
+        end
+      end
+    end
+  end
+end

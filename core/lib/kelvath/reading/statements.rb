@@ -1,0 +1,294 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Reading
+    # One statement of a script. from, to: bytes of its source's text; line: the one that it begins on.
+    class Statement
+      SEEN = 10_000 # bytes of a line that are looked through for the column
+
+      attr_reader :tokens, :source, :from, :to, :line
+
+      def initialize(tokens, source, from, to, line)
+        @tokens = tokens
+        @source = source
+        @from = from
+        @to = to
+        @line = line
+      end
+
+      # Its text, without what ends it.
+      def text = source.text.byteslice(from...to).strip
+
+      # The line and column of a byte of the source, both from 1.
+      def place(byte)
+        row = source.text.byteslice([ byte - SEEN, 0 ].max...byte).scrub("")[/[^\n]*\z/]
+        [ line + source.text.byteslice(from...byte).count("\n"), row.length + 1 ]
+      end
+    end
+
+    # A script's text as its statements, in their order. What a client does for itself is passed over; rows are passed
+    # over without being looked at. What is not closed is told, and reading goes on behind the statement that holds it.
+    class Statements
+      WHOLE = %w[function procedure proc trigger package event macro].freeze # what is made with statements within
+      LOOPS = %w[if loop while repeat for].freeze # what "END IF" ends began without BEGIN
+      HOLDING_NONE = %w[table view index sequence synonym role user schema database domain].freeze
+      FIRST_WORDS = 12 # within which a statement says what it makes
+      OF_ROWS = 7 # tokens that say where rows go
+      BEGINNERS = %w[create alter drop insert update delete exec execute set use print declare if begin end else grant
+                     revoke deny truncate merge select raiserror return while dbcc].to_set.freeze
+      BEFORE_MORE = %w[on for after of instead and or as not].freeze # behind these a statement goes on
+      AGAIN = 40 # times that reading goes back to a place before a quotation that has no end
+
+      # A stretch without an end of anything, one step for some hundred parts of it. text: a pattern of texts in their
+      # marks; more: what else may stand in it.
+      def self.stretch(text, more)
+        /(?>(?:[^;'"`$\/\#\-\\\[\n]++|#{text}|"(?:[^"\\]++|""|\\.)*+"|-(?!-)|\/(?!\*)|[\\\#\[#{more}]){1,400})/m
+      end
+      TEXTS = { plain: /'(?:[^']++|'')*+'/, escaped: /'(?:[^'\\]++|\\.|'')*+'/ }.freeze
+      STRETCHES = TEXTS.keys.product([ "", "$", "\n", "\n$" ]).to_h do |texts, more|
+        [ [ texts, more ], stretch(TEXTS.fetch(texts), more) ]
+      end.freeze
+
+      # source: a Source; log: a Log.
+      def initialize(source, dialect, log)
+        @source = source
+        @text = source.text
+        @dialect = dialect
+        @log = log
+        @tokens = Tokens.new(@text, dialect)
+        @scanner = @tokens.scanner
+        @delimiter = ";"
+        @line, @seen, @again = 1, 0, 0
+      end
+
+      # Yields each Statement.
+      def each
+        until @scanner.eos?
+          skip
+          next if @scanner.eos? || client? || between?
+
+          statement = read
+          yield statement if statement
+        end
+      end
+
+      private
+
+      def skip
+        open = @tokens.skip or return
+        tell(open, "The comment that begins here has no end; nothing behind it is read.")
+      end
+
+      # The line (from 1) that a byte stands in; they are asked for in their order.
+      def line_of(byte)
+        return @line - @text.byteslice(byte...@seen).count("\n") if byte < @seen
+
+        @line += @text.byteslice(@seen...byte).count("\n")
+        @seen = byte
+        @line
+      end
+
+      def tell(byte, message) = @log.warn(@source, line_of(byte), message)
+
+      # A line for the client, or one that says what ends statements from now on.
+      def client?
+        if @scanner.skip(/delimiter[ \t]+/i) || @scanner.skip(/set\s+term(?:inator)?\s+/i)
+          @delimiter = @scanner.scan(/\S+/).to_s
+          @delimiter = ";" if @delimiter.empty?
+          @delimiter = @delimiter.delete_suffix(@was || ";") if @delimiter.size > 1 && @delimiter.end_with?(@was || ";")
+          @scanner.skip(/[^\n]*/)
+          @was = @delimiter
+          return true
+        end
+        @dialect.client ? @scanner.skip(@dialect.client) : nil
+      end
+
+      # What ends a statement where none is.
+      def between? = ended? == :consumed
+
+      # Does a statement end here? :consumed, with what ends it; :before the next; nil.
+      def ended?
+        case @text.getbyte(@scanner.pos)
+        when 59 # ;
+          return @scanner.skip(/;/) && :consumed if @delimiter == ";"
+        when 47 # /
+          return @scanner.skip(%r{/[ \t]*\r?(?=\n|\z)}) && :consumed if @dialect.slash? &&
+            @scanner.check(%r{/[ \t]*\r?(?:\n|\z)}) &&
+                                                                       line_begins?
+        when 71, 103 # G
+          batch = @dialect.batch_end
+          return @scanner.skip(/\w+[^\n]*/) && :consumed if batch &&
+            @scanner.check(/#{batch}[ \t]*\d*[ \t]*;?\r?(?:\n|\z)/i) &&
+                                                            line_begins?
+        end
+        :consumed if @delimiter != ";" && @scanner.skip(/#{Regexp.escape(@delimiter)}/)
+      end
+
+      def line_begins?
+        at = @scanner.pos
+        at -= 1 while at.positive? && [ 32, 9 ].include?(@text.getbyte(at - 1))
+        at.zero? || @text.getbyte(at - 1) == 10
+      end
+
+      def read
+        from = @scanner.pos
+        line = line_of(from)
+        first = @tokens.next
+        return unclosed(first) unless first.closed
+        return rows([ first ], from, line) if @dialect.class::ROWS.include?(first.word) && @delimiter == ";"
+
+        tokens = [ first ]
+        @held = @dialect.slash? && %w[declare begin].include?(first.word) ? :slash : nil
+        @settled, @depth, @begun, @brackets = false, 0, false, 0
+        loop do
+          skip
+          break if @scanner.eos? || stops?(tokens)
+
+          token = @tokens.next
+          return unclosed(token) unless token.closed
+
+          tokens << token
+          note(token, tokens)
+        end
+        Statement.new(tokens, @source, from, tokens.last.to, line)
+      end
+
+      # Does the statement end before what comes next?
+      def stops?(tokens)
+        if @text.getbyte(@scanner.pos) == 59 && @delimiter == ";" && @held
+          return false if goes_on?
+
+          @scanner.skip(/;/)
+          return true
+        end
+        ended? || (@dialect.loose? && !@held && begins_another?(tokens))
+      end
+
+      # What holds statements goes on behind a semicolon: up to its batch's end, or the end of its outer block.
+      def goes_on?
+        case @held
+        when :batch then true
+        when :slash then slash_ahead? || @depth.positive? || !@begun
+        else @depth.positive?
+        end
+      end
+
+      # Is there a slash on a line of its own further on? Looked for once for all that comes before it.
+      def slash_ahead?
+        return true if @slash && @slash > @scanner.pos
+        return false if @no_slash
+
+        length = @scanner.exist?(%r{^[ \t]*/[ \t]*\r?$})
+        length ? @slash = @scanner.pos + length : @no_slash = true
+        !length.nil?
+      end
+
+      # Where semicolons are left out: does a word here begin another statement?
+      def begins_another?(tokens)
+        return false unless @brackets.zero? && @scanner.check(/[a-z]+\b/i)
+
+        word = @scanner.matched.downcase
+        return false unless BEGINNERS.include?(word)
+
+        last = tokens.last
+        first = tokens.first.word
+        return true if tokens.size == 1 && %w[begin end else].include?(first)
+        return false if last.symbol?(",") || BEFORE_MORE.include?(last.word)
+        return false if word == "set" && %w[delete update].include?(last.word)
+        return true if first == "if" && tokens.size > 1
+
+        @text.byteslice(last.to...@scanner.pos).include?("\n")
+      end
+
+      def note(token, tokens)
+        case token.type
+        when :symbol
+          @brackets += 1 if token.value == "("
+          @brackets -= 1 if token.value == ")"
+        when :word
+          held(token.word, tokens) if tokens.size <= FIRST_WORDS && @held.nil? && !@settled
+          step(token.word, tokens) if @held
+        end
+      end
+
+      # Is it something that holds statements, and how far does that reach?
+      def held(word, tokens)
+        return @settled = true if HOLDING_NONE.include?(word) || !%w[create alter].include?(tokens.first.word)
+        return unless WHOLE.include?(word) || (word == "body" && tokens[-2].word == "type")
+
+        @held = if @dialect.batch_end then :batch
+        elsif @dialect.slash? then :slash
+        else :block
+        end
+        @depth, @begun = 1, true if word == "package"
+      end
+
+      def step(word, tokens)
+        ended = tokens[-2]&.word == "end"
+        if word == "begin" || (word == "case" && !ended) then @depth += 1; @begun = true
+        elsif LOOPS.include?(word) && ended then @depth += 1
+        elsif word == "end" then @depth -= 1
+        end
+      end
+
+      # Rows, and questions: where they go is read, they themselves are passed over.
+      def rows(tokens, from, line)
+        while tokens.size < OF_ROWS
+          skip
+          break if @scanner.eos? || (ending = ended?)
+
+          token = @tokens.next
+          return unclosed(token) unless token.closed
+
+          tokens << token
+        end
+        pass_over unless ending
+        to = @scanner.pos
+        pass_copied(from, to)
+        Statement.new(tokens, @source, from, to, line)
+      end
+
+      def pass_over
+        more = "#{"\n" unless @dialect.batch_end || @dialect.slash?}#{'$' unless @dialect.dollar_texts?}"
+        stretch = STRETCHES.fetch([ @dialect.backslashes? ? :escaped : :plain, more ])
+        until @scanner.eos?
+          next if @scanner.skip(stretch)
+
+          skip
+          return if @scanner.eos? || ended?
+          return if @dialect.loose? && loose_end?
+
+          token = @tokens.next
+          return unclosed(token) if token && !token.closed
+        end
+      end
+
+      def loose_end?
+        return false unless line_begins? && @scanner.check(/[a-z]+\b/i)
+
+        BEGINNERS.include?(@scanner.matched.downcase) && !%w[select set].include?(@scanner.matched.downcase)
+      end
+
+      # The lines of data that follow COPY … FROM stdin.
+      def pass_copied(from, to)
+        return unless @text.byteslice(from, 4).casecmp?("copy")
+        return unless @text.byteslice(from...[ to, from + 20_000 ].min).match?(/\bfrom\s+(?:stdin|standard input)\b/i)
+
+        @scanner.skip_until(/^\\\.[ \t]*\r?$/) || begin
+          tell(from, "The rows that begin here have no end (a line with \\. alone); nothing behind them is read.")
+          @scanner.terminate
+        end
+      end
+
+      # A quotation that has no end: it is told where it began, and reading goes on behind the next line that ends a
+      # statement.
+      def unclosed(token)
+        tell(token.from, "The quotation mark that begins here has no end; its statement is left out.")
+        @again += 1
+        @scanner.pos = token.from + 1
+        (@again <= AGAIN && @scanner.skip_until(/;[ \t]*\r?\n/)) || @scanner.terminate
+        nil
+      end
+    end
+  end
+end
