@@ -24,6 +24,19 @@ module Kelvath
       def any?
         [ catalog.tables, catalog.views, catalog.sequences, catalog.enumerations, catalog.routines ].any?(&:any?)
       end
+
+      # How much of everything there is: { tables: 3, … }.
+      def counts
+        tables = catalog.tables
+        { tables: tables.size, columns: tables.sum { |table| table.columns.size },
+          primary_keys: tables.count { |table| table.keys.any?(&:primary) },
+          foreign_keys: tables.sum { |table| table.foreign_keys.size },
+          indexes: tables.sum { |table| table.indexes.size }, views: catalog.views.size,
+          sequences: catalog.sequences.size, routines: catalog.routines.size,
+          triggers: tables.sum { |table| table.triggers.size }, schemas: catalog.schemas.size,
+          kept_as_text: catalog.pieces.size,
+          warnings: catalog.log.count { |remark| remark.level == :warning } }
+      end
     end
 
     module_function
@@ -31,8 +44,7 @@ module Kelvath
     # sources: Source values, in the order in which they would be run; platform: a Platform; nil to tell it from the
     # text.
     def read(sources, platform: nil, progress: Progress.none)
-      known, why = platform ? [ platform, "It was chosen." ] : Detection.platform(sources)
-      dialect = known.dialect
+      known, dialect, why = platform ? [ platform, platform.dialect, "It was chosen." ] : Detection.platform(sources)
       log = Log.new
       grammar = Grammar.new(dialect, State.new(dialect), log)
       count = 0

@@ -9,15 +9,21 @@ module Kelvath
 
       module_function
 
-      # [Platform, the reason in a sentence] of Sources. Each platform's dialect says by which words it is known.
+      # [Platform, the Dialect to read it in, the reason in a sentence] of Sources. Each platform's dialect says by which
+      # words it is known. What tells nothing is read as standard SQL, into a design for the platform nearest to that.
       def platform(sources)
         text = sources.sum("") { |source| source.text.byteslice(0, SEEN / sources.size).scrub("") }
         counted = Platforms.all.map { |platform| [ platform, *weigh(text, platform.dialect.class::SIGNS) ] }
         found, weight, signs = counted.max_by { |_, points, _| points }
-        return [ Platforms.all.first, "Nothing in it tells whose it is; it was read as standard SQL." ] if weight.zero?
+        return standard if weight.zero?
 
         shown = signs.sort_by { |_, points| -points }.first(3).map { |words, _| "“#{words}”" }.join(", ")
-        [ found, "It was taken for #{found.title} by #{shown}." ]
+        [ found, found.dialect, "It was taken for #{found.title} by #{shown}." ]
+      end
+
+      def standard
+        nearest = Platforms.all.max_by { |platform| platform.class::FEATURES.size }
+        [ nearest, Platforms::STANDARD.dialect, "Nothing in it tells whose it is; it was read as standard SQL." ]
       end
 
       # [points, [[words as met, points], …]]
@@ -28,7 +34,7 @@ module Kelvath
         end
         [ met.sum(&:last), met ]
       end
-      private_class_method :weigh
+      private_class_method :weigh, :standard
     end
   end
 end

@@ -21,7 +21,9 @@ module Kelvath
         key: { "asc" => 0, "desc" => 0, "disable" => 0, "novalidate" => 0, "enable" => 0, "enabled" => 0,
           "validate" => 0, "rely" => 0, "norely" => 0,
                "using index" => :group, "not deferrable" => 0, "initially immediate" => 0, "enforced" => 0,
-               "key_block_size" => :value, "using" => 1, "tablespace" => 1, "on" => :group, "comment" => :value },
+               "key_block_size" => :value, "using" => 1, "tablespace" => 1, "on" => :group, "comment" => :value, "pctfree" => 1, "initrans" => 1, "maxtrans" => 1,
+               "compute statistics" => 0, "storage" => :group, "logging" => 0, "nologging" => 0, "local" => 0,
+               "reverse" => 0, "initially deferred" => 0, "deferrable" => 0 },
         foreign_key: { "enable" => 0, "enabled" => 0, "validate" => 0, "rely" => 0, "norely" => 0, "enforced" => 0,
                        "novalidate" => 0, "disable" => 0, "not enforced" => 0, "not valid" => 0, "match simple" => 0 },
         check: { "enable" => 0, "enabled" => 0, "validate" => 0, "enforced" => 0, "not deferrable" => 0,
@@ -42,7 +44,8 @@ module Kelvath
                  "on commit drop" => 0, "using" => 1, "row" => 2, "rowdependencies" => 0, "norowdependencies" => 0,
                  "insert_method" => :value, "union" => :value, "data directory" => :value,
                    "index directory" => :value },
-        view: { "with schema binding" => 0, "refresh" => 2, "force" => 0, "build immediate" => 0, "build deferred" => 0,
+        view: { "with schema binding" => 0, "on demand" => 0, "on commit" => 0, "with rowid" => 0,
+                "with primary key" => 0, "no force" => 0, "refresh" => 1, "force" => 0, "build immediate" => 0, "build deferred" => 0,
                 "copy grants" => 0, "enable query rewrite" => 0, "disable query rewrite" => 0, "using" => 1,
                 "tablespace" => 1 }
       }.freeze
@@ -76,8 +79,9 @@ module Kelvath
       # Can a text in quotation marks of its own be a name (AS 'total'), and a name's marks hold a text ("low")?
       def text_names? = false
       def quoted_texts? = false
-      # Do keys and indexes stand among the columns: KEY name (columns)?
+      # Do indexes stand among the columns: INDEX name (columns)? Can unique keys be over the first letters of columns?
       def inline_indexes? = false
+      def keys_of_parts? = false
       # Is a schema what others call a database?
       def schema_is_database? = false
       # Can two routines have one name?
@@ -103,7 +107,7 @@ module Kelvath
       def fold(name) = name
 
       # What a name is looked up by, and the same of a column's.
-      def key_of(name, quoted: false) = quoted ? name : name.downcase # rubocop:disable Lint/UnusedMethodArgument
+      def key_of(name, quoted: false) = name.downcase # rubocop:disable Lint/UnusedMethodArgument
       def column_key(name) = name.downcase
 
       # The schema as a catalog has it: nil for the one that needs no name.
@@ -214,8 +218,7 @@ module Kelvath
 
         cursor.at += words.size
         case more
-        when :group then cursor.symbol?("(") ? cursor.pass_group : (cursor.at += 1 if cursor.peek&.name? &&
-          !ends_part?(cursor))
+        when :group then cursor.symbol?("(") ? cursor.pass_group : pass_name(cursor)
         when :value then cursor.take_symbol("="); cursor.symbol?("(") ? cursor.pass_group : cursor.at += 1
         else cursor.at += more
         end
@@ -224,7 +227,14 @@ module Kelvath
 
       private
 
-      def ends_part?(cursor) = cursor.word?("tablespace", "enable", "disable", "rely")
+      # A name, and what stands in brackets behind it.
+      def pass_name(cursor)
+        return if !cursor.peek&.name? || cursor.word?("tablespace", "enable", "disable", "rely", "pctfree", "local")
+
+        cursor.qualified
+        cursor.pass_group if cursor.symbol?("(")
+      end
+
       def taken(table) = (table.keys + table.foreign_keys + table.checks + table.clauses + table.indexes).map(&:name)
 
       # A table's name as it stands in SQL.

@@ -23,13 +23,15 @@ module Kelvath
 
       Catalog = Intake::Catalog
       PROGRAMS = %w[function procedure proc trigger package macro].freeze
+      OBJECTS = %w[table view index sequence type schema database].freeze
       # Words between CREATE and what is made.
-      MIXED_IN = %w[or replace alter global local temporary temp unlogged external transient volatile private virtual
-        foreign
-                    column row history dynamic hybrid iceberg event managed multiset set unique fulltext spatial bitmap
-                    clustered nonclustered columnstore materialized recursive force editionable noneditionable secure
-                    definer algorithm sql security constraint aggregate public cached immutable blockchain sharded
-                    duplicated aggregate json].to_set.freeze
+      MIXED_IN = %w[
+        or replace alter global local temporary temp unlogged external transient volatile private virtual foreign column
+        row history dynamic hybrid iceberg managed multiset set unique fulltext spatial bitmap clustered nonclustered
+        columnstore materialized recursive force editionable noneditionable secure algorithm security constraint public
+        cached memory immutable blockchain sharded duplicated aggregate json merge temptable undefined invoker
+        descending ascending
+      ].to_set.freeze
       # What is kept as text before everything, or after it.
       BEFORE = %w[extension domain language role user cast operator collation conversion default server foreign
                   assembly certificate partition xml fulltext tablespace profile directory context].freeze
@@ -153,30 +155,32 @@ module Kelvath
         when "index" then (cursor.at = 1) && create_index(cursor)
         when "sequence" then create_sequence(cursor)
         when "type" then cursor.word(1) == "body" ? create_program(cursor, "type") : create_type(cursor, 0)
-        when "schema", "database" then create_schema(cursor)
+        when "schema", "database" then cursor.word(1) == "link" ? unmodelled(cursor, kind) : create_schema(cursor)
         when *PROGRAMS then create_program(cursor, kind)
         else unmodelled(cursor, kind)
         end
       end
 
-      # The word that says what is made, with the cursor at it, and what was said of it before.
+      # The word that says what is made, with the cursor at it, and what was said of it before. A word that is not known
+      # may stand before it.
       def made(cursor)
         options = {}
         until cursor.end?
           word = cursor.word
-          return [ word, options ] if %w[table view index sequence type schema database].include?(word) ||
-            PROGRAMS.include?(word)
+          return [ word, options ] if object?(word)
           next if said.take(cursor, :table, options)
 
           if cursor.take("sql", "security") then cursor.at += 1
           elsif word == "definer" then dialect.pass_definer(cursor)
-          elsif MIXED_IN.include?(word) || cursor.symbol?("=") then cursor.at += 1
-          elsif %w[merge temptable undefined invoker].include?(word) then cursor.at += 1
+          elsif MIXED_IN.include?(word) || cursor.symbol?("=") || adjective?(cursor, word) then cursor.at += 1
           else return [ word, options ]
           end
         end
         [ nil, options ]
       end
+
+      def object?(word) = OBJECTS.include?(word) || PROGRAMS.include?(word)
+      def adjective?(cursor, word) = word && !BEFORE.include?(word) && object?(cursor.word(1))
 
       # What is said of a view before the word.
       def view_options(from, cursor)
@@ -257,9 +261,16 @@ module Kelvath
         once_told("“#{text.to_s.gsub(/\s+/, ' ')[0, 80]}” says nothing that a design holds; it is passed over.")
       end
 
+      # What stands side by side is told at once.
       def left_out(from, cursor, of)
+        last = @left
+        joined = last && last[:statement].equal?(@statement) && last[:of] == of && last[:to] == from &&
+                 last[:remark].equal?(log.remarks.last)
+        from = last[:from] if joined
         text = cursor.text(from).gsub(/\s+/, " ")[0, 120]
-        note([ "“#{text}”", of, "is left out: designs have no place for it." ].reject(&:empty?).join(" "))
+        message = [ "“#{text}”", of, "is left out: designs have no place for it." ].reject(&:empty?).join(" ")
+        joined ? log.remarks.last.message = message : note(message)
+        @left = { statement: @statement, of:, from:, to: cursor.at, remark: log.remarks.last }
       end
 
       def log_left(cursor, text)

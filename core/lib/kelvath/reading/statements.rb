@@ -31,7 +31,8 @@ module Kelvath
     class Statements
       WHOLE = %w[function procedure proc trigger package event macro].freeze # what is made with statements within
       LOOPS = %w[if loop while repeat for].freeze # what "END IF" ends began without BEGIN
-      HOLDING_NONE = %w[table view index sequence synonym role user schema database domain].freeze
+      MAKING = %w[create alter].freeze
+      HOLDING_NONE = %w[table view index sequence synonym role user schema database domain partition].freeze
       FIRST_WORDS = 12 # within which a statement says what it makes
       OF_ROWS = 7 # tokens that say where rows go
       BEGINNERS = %w[create alter drop insert update delete exec execute set use print declare if begin end else grant
@@ -213,7 +214,7 @@ module Kelvath
 
       # Is it something that holds statements, and how far does that reach?
       def held(word, tokens)
-        return @settled = true if HOLDING_NONE.include?(word) || !%w[create alter].include?(tokens.first.word)
+        return @settled = true if HOLDING_NONE.include?(word) || !MAKING.include?(tokens.first.word)
         return unless WHOLE.include?(word) || (word == "body" && tokens[-2].word == "type")
 
         @held = if @dialect.batch_end then :batch
@@ -235,7 +236,7 @@ module Kelvath
       def rows(tokens, from, line)
         while tokens.size < OF_ROWS
           skip
-          break if @scanner.eos? || (ending = ended?)
+          break if @scanner.eos? || (ending = ended? || (@dialect.loose? && loose_end?))
 
           token = @tokens.next
           return unclosed(token) unless token.closed

@@ -30,6 +30,7 @@ module Kelvath
       def backslashes? = true
       def conditional_comments? = true
       def inline_indexes? = true
+      def keys_of_parts? = true
       def quoted_texts? = true
       def text_names? = true
       def schema_is_database? = true

@@ -16,7 +16,7 @@ module Kelvath
           return (alter_view(cursor, named) || there || lost(named, "ALTER TABLE")) unless table
 
           cursor.take("with", "check|nocheck") && @unchecked = cursor.peek(-1).word == "nocheck"
-          @adding = nil
+          @adding = @dropping = nil
           cursor.parts.each { |part| alteration(part, table, named) }
         ensure
           @unchecked = false
@@ -45,8 +45,11 @@ module Kelvath
                "noparallel", "cache", "nocache", "logging", "nologging", "read", "suspend", "resume"
             dialect.altered(part, table, self) || passed(part.rest)
           else
-            # ADD goes on behind a comma, where no other action is named
-            @adding ? add_item(part, table) : own_option(part, table)
+            # ADD and DROP COLUMN go on behind a comma, where no other action is named
+            if @adding then add_item(part, table)
+            elsif @dropping then state.drop_column(table, part.name)
+            else own_option(part, table)
+            end
           end
         rescue Unreadable => error
           tell(error)
@@ -73,7 +76,7 @@ module Kelvath
           if part.symbol?("(") then part.within.parts.each { |inner| add_item(inner, table) }
           else add_item(part, table)
           end
-          @adding = true
+          @adding, @dropping = true, nil
         end
 
         def add_item(part, table)
@@ -118,7 +121,7 @@ module Kelvath
           when "partition", "system", "period", "subpartition" then passed(part.rest)
           else drop_columns(part, table)
           end
-          @adding = nil
+          @adding, @dropping = nil, true
         end
 
         def drop_columns(part, table)

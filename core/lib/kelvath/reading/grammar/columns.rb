@@ -7,7 +7,7 @@ module Kelvath
       module Columns
         # Words that begin what is said of a column behind its type.
         SAID = %w[
-          constraint not null default primary unique references check collate generated as identity auto_increment
+          constraint not null default primary foreign unique references check collate generated as identity auto_increment
           autoincrement comment on key invisible visible virtual stored persisted persistent sparse rowguidcol masked
           encrypted compression storage deferrable initially enable disable rely norely using charset first after
           encode distkey sortkey tag policy hidden filestream ascii unicode sort inline password index
@@ -121,6 +121,8 @@ module Kelvath
           when "unique" then column_key(cursor, table, column, name, primary: false)
           when "check" then check(cursor, table, name, column:)
           when "references" then references(cursor, table, [ column.name ], name)
+          when "foreign" then cursor.take("foreign", "key") && references(cursor, table, [ column.name ], name)
+          when "index" then index_of_column(cursor, table, column)
           when "generated" then generated(cursor, column)
           when "as" then cursor.at += 1; computed(cursor, column)
           when "identity", "autoincrement", "auto_increment" then numbered(cursor, column)
@@ -221,6 +223,15 @@ module Kelvath
           key_words(cursor, key)
           add_key(cursor, table, key)
           dialect.column_keyed(column, cursor)
+        end
+
+        # INDEX name at a column
+        def index_of_column(cursor, table, column)
+          cursor.at += 1
+          index = new_index(cursor.name("an index's name"))
+          index_words(cursor, index)
+          cursor.symbol?("(") ? index_body(cursor, table, index) : index.columns << column.name
+          add_index(table, index)
         end
 
         # An option that the platform declares; words that say nothing here; anything else is told.

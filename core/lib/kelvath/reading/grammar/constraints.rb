@@ -48,8 +48,9 @@ module Kelvath
           key.name = cursor.name if cursor.peek&.name? && !cursor.word?("using")
           key_words(cursor, key)
           return unique_index(cursor, table,
-            key) if !key.primary && dialect.inline_indexes? && parts_of_columns?(cursor)
+            key) if !key.primary && dialect.keys_of_parts? && parts_of_columns?(cursor)
 
+          3.times { cursor.at += 1 if cursor.word } # what one of the engines knows
           from = cursor.at
           key.columns = cursor.names
           note("The order of the columns of a key (DESC) is left out.",
@@ -75,6 +76,7 @@ module Kelvath
               key.options) { |text| passed(text) }
             next if dialect.passes?(cursor, :key)
             break if Columns::SAID.include?(cursor.word) && @in_column
+            next key.name = cursor.qualified.name if cursor.take("constraint")
 
             left_out(cursor.at, cursor.tap { |each| each.at += 1; each.pass_group if each.symbol?("(") }, "of a key")
           end
@@ -128,6 +130,7 @@ module Kelvath
             elsif cursor.take("match") then key.options["match full"] = true if cursor.advance.word == "full" &&
               dialect.option?(:foreign_key, "match full")
             elsif dialect.passes?(cursor, :foreign_key) then next
+            elsif !@in_column && cursor.take("constraint") then key.name = cursor.qualified.name
             elsif cursor.take("not", "deferrable") || cursor.take("initially", "immediate") then next
             else break
             end

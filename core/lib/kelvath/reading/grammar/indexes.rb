@@ -20,7 +20,12 @@ module Kelvath
           index = new_index("")
           index.unique = cursor.take("unique") || false
           index_words(cursor, index)
-          cursor.take("index") || cursor.refuse("INDEX")
+          falling = false
+          until cursor.take("index")
+            cursor.word || cursor.refuse("INDEX")
+            falling ||= cursor.word?("descending", "desc")
+            cursor.at += 1
+          end
           cursor.take("concurrently")
           there = cursor.take("if", "not", "exists")
           index.name = cursor.qualified.name unless cursor.word?("on")
@@ -35,6 +40,7 @@ module Kelvath
 
           index_words(cursor, index)
           index_body(cursor, table, index)
+          index.descending = index.columns.dup if falling
           add_index(table, index)
         end
 

@@ -236,7 +236,7 @@ module Kelvath
           word = cursor.advance&.word
           cursor.take("body")
           cursor.take("concurrently")
-          there = cursor.take("if", "exists")
+          there = cursor.take("if", "exists") || dialect.loose? # which asks first by IF
           return drop_index(cursor, there) if word == "index"
           return drop_trigger(cursor) if word == "trigger"
 
@@ -246,7 +246,9 @@ module Kelvath
           cursor.parts.each do |part|
             name = part.qualified
             dropped = drop_named(list, name)
-            lost(name, "DROP") unless dropped || there || list == :routines || list == :enumerations
+            next if dropped || there || list == :routines || list == :enumerations
+
+            note("There is no #{name.place.compact.join('.')} here; DROP is passed over.")
           end
         end
 

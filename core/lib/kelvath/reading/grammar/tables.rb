@@ -157,17 +157,32 @@ module Kelvath
 
             case cursor.word
             when "comment" then cursor.at += 1; cursor.take_symbol("="); table.comment = cursor.string.to_s
-            when "as", "select", "with" then return query_of_table(cursor, table)
+            when "as", "select", "with" then (return query_of_table(cursor, table)) if query_follows?(cursor)
+
+              unknown(cursor, table)
             when "inherits" then inherits(cursor, table)
             else
               next if cursor.take_symbol(",") || dialect.passes?(cursor, :table)
 
-              from = cursor.at
-              cursor.at += 1
-              cursor.pass_group if cursor.symbol?("(")
-              left_out(from, cursor, "of the table #{table.title}")
+              unknown(cursor, table)
             end
           end
+        end
+
+        def unknown(cursor, table)
+          from = cursor.at
+          cursor.at += 1
+          cursor.pass_group if cursor.symbol?("(")
+          left_out(from, cursor, "of the table #{table.title}")
+        end
+
+        def query_follows?(cursor)
+          return cursor.word(1) != "(" && !cursor.symbol?("(", 1) if cursor.word?("with")
+          return true if cursor.word?("select")
+
+          ahead = 1
+          ahead += 1 while cursor.symbol?("(", ahead)
+          %w[select with values table execute].include?(cursor.word(ahead))
         end
 
         # CREATE TABLE … AS query: its columns are known where the query names them.
