@@ -49,6 +49,26 @@ class CommandLineTest < CoreTest
     end
   end
 
+  # Scripts of a folder are read in the order of their names; what is wrong has its file and line.
+  def test_scripts_are_read
+    Dir.mktmpdir do |directory|
+      out = File.join(directory, "out.json")
+      { "2.sql" => "alter table a add b int;\ncreate index on nowhere (x);",
+        "1.sql" => "create table a (id int primary key);" }
+        .each { |name, text| File.write(File.join(directory, name), text) }
+      code, _, err = call("read", directory, "--platform", "postgresql", "--out", out)
+      assert_equal 0, code
+      assert_equal "tables=1 columns=2 primary_keys=1 foreign_keys=0 indexes=0 views=0 sequences=0 kept_as_text=0 " \
+                   "warnings=1", err.lines.last.chomp
+      assert_match(%r{/2\.sql:2: nowhere: There is no nowhere here}, err)
+      assert_equal %w[id b], Interchange::ModelFile.read(File.read(out)).all(:column).map(&:name)
+      first = File.join(directory, "1.sql")
+      assert_equal 2, call("alter", first, out, "--platform", "postgresql").first
+      File.write(first, "nothing of the sort")
+      assert_equal 1, call("read", first, "--out", out).first
+    end
+  end
+
   # From one model file to another, the one question answered; nothing to do is 0, something is 2, an open question 1.
   def test_scripts_that_alter
     Dir.mktmpdir do |directory|
@@ -102,7 +122,8 @@ class CommandLineTest < CoreTest
     { [ "frob" ] => [ 2, /no command “frob”/ ],
       [ "derive", "nowhere.json", "--platform", "sqlite" ] => [ 1, /no file nowhere.json/ ],
       [ "derive", __FILE__, "--platform", "sqlite" ] => [ 1, /not readable as JSON/ ],
-      [ "read", __FILE__, "--platform", "dbase" ] => [ 1, /known are sqlite, postgresql/ ],
+      [ "read", __FILE__, "--platform", "dbase" ] => [ 2, /--out is missing/ ],
+      [ "read", __FILE__, "--platform", "dbase", "--out", "x" ] => [ 1, /known are sqlite, postgresql/ ],
       [ "script" ] => [ 2, /takes one file/ ],
       [ "layout", "a", "--colour" ] => [ 2, /invalid option/ ] }.each do |arguments, (code, message)|
       given, _, err = call(*arguments)

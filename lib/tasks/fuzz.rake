@@ -11,3 +11,11 @@ task fuzz: :environment do
   puts "#{cases} cases from #{from}: #{finds.size} finds"
   abort if finds.any?
 end
+
+namespace :fuzz do
+  desc "Damaged schema scripts for their reader: rake fuzz:scripts [COUNT=100000] [FROM=0]"
+  task :scripts do
+    ENV["COUNT"] ||= "100000"
+    ruby "-Icore/test", "-Icore/lib", "core/test/reading/fuzz_test.rb"
+  end
+end

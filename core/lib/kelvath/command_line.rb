@@ -2,19 +2,23 @@
 
 require "optparse"
 require_relative "command_line/alter_command"
+require_relative "command_line/read_command"
 
 module Kelvath
   # The commands of bin/kelvath. Each answers 0, or prints one clear line on standard error and
   # answers 1 (something is wrong with what was given) or 2 (the call itself is wrong).
   class CommandLine
     USAGE = <<~TEXT
-      kelvath read FILE --platform P --out MODEL    an SQLite file into a model file (--rulebook R reads its names)
+      kelvath read FILE... --out MODEL              scripts (files, folders, zips), or an SQLite file, into a model file;
+                                                    --platform P: whose scripts they are, if that is not to be found
+                                                    out; --rulebook R reads their names. Answers 1 if nothing at all
+                                                    was understood
       kelvath derive MODEL --platform P --out MODEL a design for a platform, added to the model (--rulebook R names it)
       kelvath script MODEL --platform P             the schema script of its latest design, on standard output
                                                     (--recipe R: by a recipe of the model, or one that ships)
       kelvath prove MODEL --platform P              runs that script on a throwaway database, reads it back, compares;
                                                     answers 0 if it is the design, 2 if it differs, 1 if it failed
-      kelvath alter START GOAL --platform P         the script from the design of one model (or an SQLite file) to that of
+      kelvath alter START GOAL --platform P         the script from the design of one model (or a script, or an SQLite file) to that of
                                                     another; --back: the way back; --recipe R; --answer vessel.length=0
                                                     for what it asks; --prove: tried there and back on a throwaway
                                                     database. Answers 0 if it is proven or there is nothing to do,
@@ -29,14 +33,16 @@ module Kelvath
     TWO_FILES = %w[compare alter].freeze
 
     include AlterCommand
+    include ReadCommand
 
     # A call that does not say what it must.
     class BadCall < Error; end
 
     # databases: { platform => callable (path) { |query| … } } that can be read; engines: { platform => callable
     # (script) -> the Intake::Catalog of a throwaway database in which the script was run }; trials: a callable
-    # (platform) that yields what an Altering::Trial runs on.
-    def initialize(databases: {}, engines: {}, trials: nil, out: $stdout, err: $stderr)
+    # (platform) that yields what an Altering::Trial runs on; archives: a callable, a zip's bytes -> [[name, bytes], …].
+    def initialize(databases: {}, engines: {}, trials: nil, archives: nil, out: $stdout, err: $stderr)
+      @archives = archives
       @trials = trials
       @databases = databases
       @engines = engines
@@ -92,26 +98,11 @@ module Kelvath
 
     def perform(command, files, options)
       wanted = TWO_FILES.include?(command) ? 2 : 1
-      unless files.size == wanted
+      unless files.size == wanted || (command == "read" && files.any?)
         raise BadCall, "“#{command}” takes #{wanted == 1 ? 'one file' : 'two files'}. Try: kelvath help"
       end
 
       send(command, *files, options) || 0
-    end
-
-    def read(file, options)
-      platform = Platforms.fetch(need(options, :platform)).key
-      open = @databases.fetch(platform) do
-        raise BadCall, "A #{platform} database cannot be read from a file; #{@databases.keys.join(', ')} can."
-      end
-      raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
-
-      catalog = open.call(file) { |query| Intake.catalog(platform, query) }
-      taken = Starting.from_catalog(File.basename(file, ".*"), catalog, platform:, ids:,
-                                    standard: standard_or_plain(options))
-      write(taken.model, need(options, :out))
-      taken.log.each { |note| @err.puts "#{note.level}: #{note.object}: #{note.message}" }
-      summary(taken.change_set)
     end
 
     def derive(file, options)

@@ -22,10 +22,11 @@ module Kelvath
         chosen.equal? ? 0 : 2
       end
 
-      # A model file, or a database file of the platform.
+      # A model file, a database file of the platform, or a script.
       def side(file, platform, options)
         raise UnreadableFile, "There is no file #{file}." unless File.file?(file)
-        return database_side(file, platform) unless File.read(file, 200).to_s.scrub.lstrip.start_with?("{")
+        return database_side(file, platform) if File.binread(file, 16) == ReadCommand::DATABASE
+        return script_side(file, platform) unless File.read(file, 200).to_s.scrub.lstrip.start_with?("{")
 
         model = load(file)
         designs = model.all(:design).select { |each| each.platform == platform.key }
@@ -33,6 +34,16 @@ module Kelvath
         raise Error, "#{file} has no such design for #{platform.title}." if designs.empty?
 
         Altering::Side.new(model:, design_id: designs.last.id)
+      end
+
+      def script_side(file, platform)
+        result = Reading.read(sources_of(file), platform:)
+        unless result.any?
+          raise UnreadableFile, "#{file} is no model file, no database, and no script of which anything is understood."
+        end
+
+        result.catalog.log.each { |remark| tell(remark) if remark.level == :warning }
+        Altering::Side.of_catalog(result.catalog, platform.key, ids:)
       end
 
       def database_side(file, platform)

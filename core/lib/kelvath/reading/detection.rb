@@ -9,7 +9,8 @@ module Kelvath
 
       module_function
 
-      # [Platform, the Dialect to read it in, the reason in a sentence] of Sources. Each platform's dialect says by which
+      # [Platform, the Dialect to read it in, the reason in a sentence] of Sources. Each platform's dialect says by
+      # which
       # words it is known. What tells nothing is read as standard SQL, into a design for the platform nearest to that.
       def platform(sources)
         text = sources.sum("") { |source| source.text.byteslice(0, SEEN / sources.size).scrub("") }

@@ -11,49 +11,6 @@ module Kelvath
       # What a client does for itself stands on a line of its own.
       CLIENT = nil
       ESCAPES = { "n" => "\n", "t" => "\t", "r" => "\r", "0" => "" }.freeze
-      # What changes nothing that a design holds: { part of a statement => { words => what follows them: a number of
-      # tokens, :value (an equals sign may stand before it) or :group (brackets, if there are any) } }.
-      PASSED = {
-        column: { "visible" => 0, "enable" => 0, "disable" => 0, "validate" => 0, "novalidate" => 0, "rely" => 0,
-                  "norely" => 0, "virtual" => 0, "stored" => 0, "initially immediate" => 0, "deferrable" => 0,
-                  "on null" => 0, "enforced" => 0, "using index" => :group, "tablespace" => 1,
-                    "not for replication" => 0 },
-        key: { "asc" => 0, "desc" => 0, "disable" => 0, "novalidate" => 0, "enable" => 0, "enabled" => 0,
-          "validate" => 0, "rely" => 0, "norely" => 0,
-               "using index" => :group, "not deferrable" => 0, "initially immediate" => 0, "enforced" => 0,
-               "key_block_size" => :value, "using" => 1, "tablespace" => 1, "on" => :group, "comment" => :value, "pctfree" => 1, "initrans" => 1, "maxtrans" => 1,
-               "compute statistics" => 0, "storage" => :group, "logging" => 0, "nologging" => 0, "local" => 0,
-               "reverse" => 0, "initially deferred" => 0, "deferrable" => 0 },
-        foreign_key: { "enable" => 0, "enabled" => 0, "validate" => 0, "rely" => 0, "norely" => 0, "enforced" => 0,
-                       "novalidate" => 0, "disable" => 0, "not enforced" => 0, "not valid" => 0, "match simple" => 0 },
-        check: { "enable" => 0, "enabled" => 0, "validate" => 0, "enforced" => 0, "not deferrable" => 0,
-                 "initially immediate" => 0, "deferrable" => 0, "initially deferred" => 0, "disable" => 0,
-                 "novalidate" => 0, "not valid" => 0 },
-        index: { "using" => 1, "key_block_size" => :value, "algorithm" => :value, "lock" => :value, "visible" => 0,
-                 "online" => 0, "logging" => 0, "nologging" => 0, "noparallel" => 0, "parallel" => 0,
-                   "compute statistics" => 0,
-                 "nulls distinct" => 0, "comment" => :value, "asc" => 0, "desc" => 0, "on" => :group, "global" => 0 },
-        table: { "logging" => 0, "nologging" => 0, "nocache" => 0, "cache" => 0, "noparallel" => 0, "monitoring" => 0,
-                 "nocompress" => 0, "segment creation immediate" => 0, "segment creation deferred" => 0,
-                   "storage" => :group,
-                 "pctused" => 1, "initrans" => 1, "maxtrans" => 1, "pctfree" => 1, "enable row movement" => 0,
-                 "disable row movement" => 0, "checksum" => :value, "avg_row_length" => :value, "pack_keys" => :value,
-                 "delay_key_write" => :value, "stats_persistent" => :value, "stats_auto_recalc" => :value,
-                 "max_rows" => :value, "min_rows" => :value, "page_checksum" => :value, "transactional" => :value,
-                 "textimage_on" => 1, "without oids" => 0, "on commit preserve rows" => 0, "on commit delete rows" => 0,
-                 "on commit drop" => 0, "using" => 1, "row" => 2, "rowdependencies" => 0, "norowdependencies" => 0,
-                 "insert_method" => :value, "union" => :value, "data directory" => :value,
-                   "index directory" => :value },
-        view: { "with schema binding" => 0, "on demand" => 0, "on commit" => 0, "with rowid" => 0,
-                "with primary key" => 0, "no force" => 0, "refresh" => 1, "force" => 0, "build immediate" => 0, "build deferred" => 0,
-                "copy grants" => 0, "enable query rewrite" => 0, "disable query rewrite" => 0, "using" => 1,
-                "tablespace" => 1 }
-      }.freeze
-      PASSED_WORDS = PASSED.transform_values do |list|
-        list.to_a.map { |words, more| [ words.split, more ] }.sort_by { |words, _| -words.size }.group_by { |words,
-          _| words.first }
-      end.freeze
-
       attr_reader :platform
 
       def initialize(platform)
@@ -212,28 +169,9 @@ module Kelvath
       def mentions?(text, name) = text.match?(/(?<![[:alnum:]_])#{Regexp.escape(name)}(?![[:alnum:]_])/i)
 
       # Passes over words that say nothing here. Answers whether some stood there.
-      def passes?(cursor, part)
-        words, more = PASSED_WORDS.fetch(part)[cursor.word]&.find { |known, _| cursor.here?(known) }
-        return false unless words
-
-        cursor.at += words.size
-        case more
-        when :group then cursor.symbol?("(") ? cursor.pass_group : pass_name(cursor)
-        when :value then cursor.take_symbol("="); cursor.symbol?("(") ? cursor.pass_group : cursor.at += 1
-        else cursor.at += more
-        end
-        true
-      end
+      def passes?(cursor, part) = Passed.take(cursor, part)
 
       private
-
-      # A name, and what stands in brackets behind it.
-      def pass_name(cursor)
-        return if !cursor.peek&.name? || cursor.word?("tablespace", "enable", "disable", "rely", "pctfree", "local")
-
-        cursor.qualified
-        cursor.pass_group if cursor.symbol?("(")
-      end
 
       def taken(table) = (table.keys + table.foreign_keys + table.checks + table.clauses + table.indexes).map(&:name)
 

@@ -6,6 +6,7 @@ require_relative "grammar/indexes"
 require_relative "grammar/tables"
 require_relative "grammar/alterations"
 require_relative "grammar/others"
+require_relative "grammar/soundness"
 require_relative "grammar/finish"
 
 module Kelvath
@@ -19,6 +20,7 @@ module Kelvath
       include Tables
       include Alterations
       include Others
+      include Soundness
       include Finish
 
       Catalog = Intake::Catalog
@@ -141,7 +143,7 @@ module Kelvath
         return unless cursor.peek&.name?
 
         name = cursor.qualified
-        state.rows[[ name.schema, name.name ].compact.join(".")] += 1
+        state.rows[[ name.schema, name.name ].compact.join(".")] ||= [ @source, @statement.line ]
       end
 
       def create(cursor)

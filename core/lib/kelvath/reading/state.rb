@@ -18,7 +18,7 @@ module Kelvath
         @owned = {} # { sequence's key => [table, column] }
         @pieces = [] # [Catalog::Piece, …]
         @lines = {}.compare_by_identity # { what was made => [source, line] }
-        @rows = Hash.new(0) # { title of a table => statements that fill it }
+        @rows = {} # { title of a table => [source, line] of the first statement that fills it }
       end
 
       # The place of a Name, in the schema at hand unless it names one.

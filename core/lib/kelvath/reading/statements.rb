@@ -40,15 +40,10 @@ module Kelvath
       BEFORE_MORE = %w[on for after of instead and or as not].freeze # behind these a statement goes on
       AGAIN = 40 # times that reading goes back to a place before a quotation that has no end
 
-      # A stretch without an end of anything, one step for some hundred parts of it. text: a pattern of texts in their
-      # marks; more: what else may stand in it.
-      def self.stretch(text, more)
-        /(?>(?:[^;'"`$\/\#\-\\\[\n]++|#{text}|"(?:[^"\\]++|""|\\.)*+"|-(?!-)|\/(?!\*)|[\\\#\[#{more}]){1,400})/m
-      end
-      TEXTS = { plain: /'(?:[^']++|'')*+'/, escaped: /'(?:[^'\\]++|\\.|'')*+'/ }.freeze
-      STRETCHES = TEXTS.keys.product([ "", "$", "\n", "\n$" ]).to_h do |texts, more|
-        [ [ texts, more ], stretch(TEXTS.fetch(texts), more) ]
-      end.freeze
+      PARTS = 400 # of a stretch that are passed over in one step
+      TEXTS = { plain: /'(?:[^']++|'')*+'/, escaped: /'(?:[^'\\]++|\\.|'')*+'/m }.freeze
+      AT_ONCE = 200 # statements that fill one table and are passed over in one step
+      SLICE = 1 << 20 # bytes in which lines are counted
 
       # source: a Source; log: a Log.
       def initialize(source, dialect, log)
@@ -60,6 +55,8 @@ module Kelvath
         @scanner = @tokens.scanner
         @delimiter = ";"
         @line, @seen, @again = 1, 0, 0
+        @stretch = /(?>#{stretch}{1,#{PARTS}})/m
+        @alike = Hash.new { |known, prefix| known[prefix] = alike(prefix) }
       end
 
       # Yields each Statement.
@@ -80,12 +77,30 @@ module Kelvath
         tell(open, "The comment that begins here has no end; nothing behind it is read.")
       end
 
+      # What has no end of anything in it: some letters, a whole text. Where statements end with a line, no line's end.
+      def stretch
+        texts = TEXTS.fetch(@dialect.backslashes? ? :escaped : :plain)
+        more = "#{'\n' unless lines_end?}#{'$' unless @dialect.dollar_texts?}"
+        /(?:[^;'"`$\/\#\-\\\[\n]++|#{texts}|"(?:[^"\\]++|""|\\.)*+"|-(?!-)|\/(?!\*)|[\\\#\[#{more}])/m
+      end
+
+      def lines_end? = @dialect.batch_end || @dialect.slash?
+
+      # Statements that begin with the same words, one after the other.
+      def alike(prefix)
+        ending = @dialect.batch_end ? /(?:;|(?=\r?\n))\s*+(?:#{@dialect.batch_end}\s++)?+/i : /;\s*+/
+        /(?>(?:#{Regexp.escape(prefix)}\b(?>#{stretch}{0,#{PARTS}})#{ending}){1,#{AT_ONCE}})/m
+      end
+
       # The line (from 1) that a byte stands in; they are asked for in their order.
       def line_of(byte)
         return @line - @text.byteslice(byte...@seen).count("\n") if byte < @seen
 
-        @line += @text.byteslice(@seen...byte).count("\n")
-        @seen = byte
+        while @seen < byte
+          to = [ @seen + SLICE, byte ].min
+          @line += @text.byteslice(@seen...to).count("\n")
+          @seen = to
+        end
         @line
       end
 
@@ -246,14 +261,13 @@ module Kelvath
         pass_over unless ending
         to = @scanner.pos
         pass_copied(from, to)
+        pass_alike(tokens, from)
         Statement.new(tokens, @source, from, to, line)
       end
 
       def pass_over
-        more = "#{"\n" unless @dialect.batch_end || @dialect.slash?}#{'$' unless @dialect.dollar_texts?}"
-        stretch = STRETCHES.fetch([ @dialect.backslashes? ? :escaped : :plain, more ])
         until @scanner.eos?
-          next if @scanner.skip(stretch)
+          next if @scanner.skip(@stretch)
 
           skip
           return if @scanner.eos? || ended?
@@ -262,6 +276,18 @@ module Kelvath
           token = @tokens.next
           return unclosed(token) if token && !token.closed
         end
+      end
+
+      # Dumps fill a table by thousands of statements.
+      def pass_alike(tokens, from)
+        return unless %w[insert replace].include?(tokens.first.word)
+
+        name = tokens.index { |token| token.symbol?("(") || %w[values select default].include?(token.word) }
+        return unless name&.between?(2, 6)
+
+        pattern = @alike[@text.byteslice(from...tokens[name - 1].to)]
+        @tokens.skip
+        nil while @scanner.skip(pattern)
       end
 
       def loose_end?

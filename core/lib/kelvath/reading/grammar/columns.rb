@@ -7,11 +7,11 @@ module Kelvath
       module Columns
         # Words that begin what is said of a column behind its type.
         SAID = %w[
-          constraint not null default primary foreign unique references check collate generated as identity auto_increment
-          autoincrement comment on key invisible visible virtual stored persisted persistent sparse rowguidcol masked
-          encrypted compression storage deferrable initially enable disable rely norely using charset first after
-          encode distkey sortkey tag policy hidden filestream ascii unicode sort inline password index
-          masking projection tablespace novalidate validate always period
+          constraint not null default primary foreign unique references check collate generated as identity
+          auto_increment autoincrement comment on key invisible visible virtual stored persisted persistent sparse
+          rowguidcol masked encrypted compression storage deferrable initially enable disable rely norely using
+          charset first after encode distkey sortkey tag policy hidden filestream ascii unicode sort inline
+          password index masking projection tablespace novalidate validate always period
         ].to_set.freeze
         # Words of a type that come behind its sizes.
         BEHIND_SIZES = %w[with without local time zone to second month year day hour minute unsigned signed zerofill

@@ -8,6 +8,7 @@ module Kelvath
         # The Intake::Catalog of what is there.
         def catalog
           resolve_targets
+          make_sound
           number_by_sequences
           state.tables.each_value { |table| type_computed(table) } unless dialect.platform.any_type?
           tell_rows
@@ -24,10 +25,11 @@ module Kelvath
 
         # Foreign keys may name tables that are made later, or in another spelling, and leave out the columns.
         def resolve_targets
+          @places = state.tables.each_value.to_h { |table| [ table.place, table ] }
           @targets.each do |key, named, table|
             next unless table.foreign_keys.any? { |each| each.equal?(key) }
 
-            target = state.tables.each_value.find { |each| each.place == key.target } || state.find(:tables, named)
+            target = @places[key.target] || state.find(:tables, named)
             next outside(key, table) unless target
 
             key.target_schema, key.target_table = target.place
@@ -76,15 +78,14 @@ module Kelvath
           end
         end
 
-        # How many statements fill which tables.
+        # Which tables are filled.
         def tell_rows
           return if state.rows.empty?
 
           titles = state.rows.keys
           shown = titles.first(5).join(", ")
           more = titles.size > 5 ? " and #{titles.size - 5} more" : ""
-          log.note(@source, nil,
-            "#{state.rows.values.sum} statements fill #{shown}#{more}; rows are not taken in.") if @source
+          log.note(*state.rows.values.first, "Rows are not taken in; they are for #{shown}#{more}.")
         end
       end
     end
