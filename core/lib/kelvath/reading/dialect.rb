@@ -10,6 +10,8 @@ module Kelvath
       ROWS = %w[insert replace update delete merge select with values copy load lock unlock truncate upsert].freeze
       # What a client does for itself stands on a line of its own.
       CLIENT = nil
+      # Words by which its scripts are known: { regular expression => how much one of them counts }.
+      SIGNS = {}.freeze
       ESCAPES = { "n" => "\n", "t" => "\t", "r" => "\r", "0" => "" }.freeze
       attr_reader :platform
 

@@ -41,7 +41,7 @@ module Kelvath
         def fitting?(table, key)
           target = @places[key.target]
           lost = target && key.target_columns.reject { |name| state.column(target, name) }
-          fault = if key.columns.size != key.target_columns.size
+          fault = if key.target_columns.any? && key.columns.size != key.target_columns.size
             "leads to #{key.target_columns.size} columns, and has #{key.columns.size} itself"
           elsif lost&.any?
             "leads to the column #{lost.first}, which #{target.title} does not have"
