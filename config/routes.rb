@@ -7,6 +7,8 @@ Rails.application.routes.draw do
   resource :person, only: :update
   resource :other_names, only: :update
   resources :intakes, only: :create
+  resources :readings, only: %i[new create]
+  resource :reading_list, only: :create
   resources :runs, only: :show do
     resource :database, only: :show
     resource :stop, only: :create

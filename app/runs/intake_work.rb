@@ -9,11 +9,7 @@ class IntakeWork
 
   # Answers the run's result. Raises Kelvath::Error.
   def call(progress)
-    connector = Connectors.of_file(@run.upload_path)
-    @platform = connector.platform
-    catalog = connector.read(@run.upload_path) { |file| Kelvath::Intake.catalog(@platform, file, progress:) }
-    raise Kelvath::UnreadableFile, "This database has no tables; there is nothing to take in." if catalog.tables.empty?
-
+    catalog = catalog(progress)
     write(taken(catalog, progress), catalog.tables.size, progress)
   ensure
     @run.remove_files
@@ -21,8 +17,17 @@ class IntakeWork
 
   private
 
+  def catalog(progress)
+    connector = Connectors.of_file(@run.upload_path)
+    @platform = connector.platform
+    catalog = connector.read(@run.upload_path) { |file| Kelvath::Intake.catalog(@platform, file, progress:) }
+    return catalog if catalog.tables.any?
+
+    raise Kelvath::UnreadableFile, "This database has no tables; there is nothing to take in."
+  end
+
   def taken(catalog, progress)
-    choice = NamingStandard::Choice.new(**@run.options.symbolize_keys)
+    choice = NamingStandard::Choice.new(**@run.options.symbolize_keys.except(:platform))
     Kelvath::Starting.from_catalog(@run.title, catalog, platform: @platform, ids: Ids, standard: choice.standard,
                                    follows: choice.fields, progress:)
   end

@@ -48,6 +48,22 @@ class BadInputTest < ActionDispatch::IntegrationTest
     assert_equal [ "done", [] ], [ run.reload.state, run.result["differences"] ]
   end
 
+  test "what is no script is refused with the reason, and nothing of it is kept" do
+    post readings_path
+    assert_match(/Paste a script, or choose a file/, response.body)
+    post readings_path, params: { text: "create table a (b int)", platform: "dbase" }
+    assert_match(/There is no platform/, response.body)
+    { Random.new(1).bytes(400) => /This is no text/, "nothing of the sort" => /line 1: “nothing of the sort” begins/,
+      "PK\x03\x04 and no more" => /cannot be unpacked/ }.each do |bytes, words|
+      run = Run.create!(kind: "reading", title: "Odd", person: "Guest", options: {})
+      File.binwrite(run.upload_path, bytes)
+      assert_no_difference("StoredModel.count") { run.work }
+      assert_match words, run.reload.message
+    end
+    post reading_list_path, params: { text: "create table a (b int); ???" }
+    assert_match(/begins no statement that is known/, response.body)
+  end
+
   test "files that are no whole SQLite database are refused with the reason" do
     bytes = whole_database
     { "" => /empty \(0 bytes\)/, "name;value\n1;2\n" => /not an SQLite database/, bytes[0, 60] => /within its header/,
