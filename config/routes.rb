@@ -12,6 +12,7 @@ Rails.application.routes.draw do
   resources :runs, only: :show do
     resource :database, only: :show
     resource :stop, only: :create
+    resource :log, only: :show, controller: "run_logs"
   end
 
   resources :standards, only: :index

@@ -15,7 +15,8 @@ Capybara.app = Rails.application
 Capybara.default_driver = :browser
 Capybara.server = :puma, { Silent: true, Threads: "0:4" }
 Capybara.server_host = "127.0.0.1"
-Capybara.default_max_wait_time = 8
+# A run has a process of its own, which takes some seconds to begin where both cores are busy.
+Capybara.default_max_wait_time = 20
 
 # Walks through the real interface in headless Chromium. Rows are committed, as in life, and cleared after.
 class BrowserTestCase < ActiveSupport::TestCase

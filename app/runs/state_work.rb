@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Reads a state that a script is to begin at: from a model file, a database file, or a database on a server. Where a
-# database is at hand, the rows that the script would cost are counted.
+# Reads a state that a script is to begin at: from a model file, a script, a database file, or a database on a server.
+# Where a database is at hand, the rows that the script would cost are counted.
 class StateWork
   def initialize(run)
     @run = run
@@ -25,8 +25,18 @@ class StateWork
   def platform = @design.platform
 
   def from_file
-    return from_model_file if File.binread(@run.upload_path, 200).to_s.lstrip.start_with?("{")
+    head = File.binread(@run.upload_path, 200).to_s
+    return from_model_file if head.lstrip.start_with?("{")
 
+    head.start_with?(SqliteFile::MAGIC) ? from_database_file : from_script
+  end
+
+  def from_script
+    result = ScriptFiles.read(@run.upload_path, platform: Kelvath::Platforms.fetch(platform), progress: @progress)
+    kept(Kelvath::Altering::Side.of_catalog(result.catalog, platform, ids: Ids), told: false, counts: {})
+  end
+
+  def from_database_file
     connector = Connectors.of_file(@run.upload_path)
     unless connector.platform == platform
       raise Kelvath::Error, "This is a database file of #{Kelvath::Platforms.fetch(connector.platform).title}; " \
@@ -57,8 +67,12 @@ class StateWork
   def told(database)
     catalog = Kelvath::Intake.catalog(platform, database, progress: @progress)
     side = Kelvath::Altering::Side.of_catalog(catalog, platform, ids: Ids)
-    { digest: ReadState.keep([ side.design, *Kelvath::Derivation::Again::Parts.of(side.model, side.design_id).values ]),
-      told: true, counts: counts(side, database) }
+    kept(side, told: true, counts: counts(side, database))
+  end
+
+  def kept(side, **rest)
+    parts = Kelvath::Derivation::Again::Parts.of(side.model, side.design_id).values
+    { digest: ReadState.keep([ side.design, *parts ]), **rest }
   end
 
   # { words of a loss => rows concerned }

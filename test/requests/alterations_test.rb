@@ -25,8 +25,17 @@ original_filename: "then.json")
     assert_match(/^ALTER TABLE vessel DROP COLUMN mast_height;/, response.body)
   end
 
+  test "a script is a state to begin at" do
+    get "/models/#{@stored.id}/designs/#{@design_id}/script.sql"
+    text = response.body.sub(/^CREATE TABLE vessel \(\n/, "\\0  mast_height integer,\n")
+    read(file: Rack::Test::UploadedFile.new(StringIO.new(text), "text/plain", original_filename: "then.sql"))
+    get "#{path}.sql", params: { from: @from }
+    assert_match(/^ALTER TABLE vessel DROP COLUMN mast_height;/, response.body)
+    assert_equal 1, response.body.scan(/^ALTER|^CREATE|^DROP/).size, response.body
+  end
+
   test "what cannot be a state is told" do
-    [ [ "not a database", /This is not an SQLite database/ ], [ "{\"kelvath\": 1}", /model file/i ],
+    [ [ "not a database", /Nothing in this script was understood: line 1/ ], [ "{\"kelvath\": 1}", /model file/i ],
       [ Kelvath::Interchange::ModelFile.write(ferries.model), /This model has no design for PostgreSQL/ ]
     ].each do |text, words|
       read(file: Rack::Test::UploadedFile.new(StringIO.new(text), "text/plain", original_filename: "x"))

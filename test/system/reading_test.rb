@@ -25,6 +25,9 @@ class ReadingBrowserTest < BrowserTestCase
     click_button "Make a model of it"
     assert_text "Taken in"
     assert_text(/line 4 CREATE POLICY is kept as text/)
+    saved = page.evaluate_async_script("fetch(document.querySelector('a[href$=\"/log\"]').href).then(answer => " \
+                                       "answer.text()).then(arguments[0])")
+    assert_match(/^4: note: CREATE POLICY is kept as text/, saved)
     click_link "Open the model"
     assert_selector "#cards .card", count: 2
     assert_equal "CREATE POLICY own ON berth USING (true);",

@@ -4,6 +4,7 @@ require_relative "intake/catalog"
 require_relative "intake/catalog_reader"
 require_relative "intake/mending"
 require_relative "intake/conditions"
+require_relative "intake/areas"
 require_relative "intake/design_builder"
 require_relative "intake/logical_builder"
 

@@ -42,7 +42,7 @@ module Kelvath
       draft = Draft.new(Model::EMPTY, ids:)
       header = draft.add(:header, name:, **follows)
       taken = Intake.take(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title, standard:)
-      draft.add_all(taken.change_set.additions)
+      draft.add_all(divided(taken, ids))
       draft.set(header.id, names_from_id: taken.design_id)
       add_diagrams(draft, taken.design_id, progress)
       Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, base: taken.base,
@@ -84,6 +84,51 @@ module Kelvath
       pattern ? LOOK.to_h { |field| [ field, pattern[field] ] } : {}
     end
 
+    DIVIDED = 60 # entities; more of them are divided into subject areas
+    DRAWN = 20 # areas that get a diagram of their own
+    LAYERED = 40 # cards that are laid out in layers; of more, near what they are related to
+    FOLLOWED = 150 # cards whose lines somebody can follow
+
+    # What was taken in, its entities in subject areas where there are many; the log says so.
+    def divided(taken, ids)
+      additions = taken.change_set.additions
+      return additions if additions.count { |each| each.kind == :entity } <= DIVIDED
+
+      areas, of = areas(Intake::Areas.new(Model.of(additions)).groups, ids)
+      taken.log << Intake::Catalog::Remark.new(
+        level: :note, object: "", message: "Its #{of.size} entities that are related were divided into #{areas.size} " \
+                                           "subject areas, each called after the one that most others refer to."
+      )
+      areas + additions.map { |each| of.key?(each.id) ? each.with(subject_area_id: of[each.id]) : each }
+    end
+
+    # [[subject area, …], { entity's id => area's id }]
+    def areas(groups, ids)
+      names = Naming::TakenNames.new(joint: " ")
+      of = {}
+      made = groups.each_with_index.map do |(hub, members), index|
+        area = Metamodel::SubjectArea.new(id: ids.next, name: names.take(hub.name), position: index + 1.0)
+        members.each { |entity| of[entity.id] = area.id }
+        area
+      end
+      [ made, of ]
+    end
+
+    # An overview of the entities that areas are called after, and a diagram of each area that is not too large.
+    def add_areas(draft)
+      groups = draft.model.all(:entity).group_by(&:subject_area_id)
+      areas = draft.model.all(:subject_area)
+      return if areas.empty?
+
+      hubs = areas.filter_map { |area| groups[area.id].find { |entity| entity.name == area.name } }
+      Editing::Diagrams.make(draft, name: "Subject areas", stage: "concept", elements: hubs)
+      areas.select { |area| groups[area.id].size <= FOLLOWED }.first(DRAWN).each do |area|
+        elements = groups[area.id]
+        Editing::Diagrams.make(draft, name: area.name, stage: "logical", elements:, subject_area_id: area.id,
+                                      key: elements.size > LAYERED ? "organic" : nil)
+      end
+    end
+
     def add_diagrams(draft, design_id, progress)
       sheets = [ [ "Concept", "concept", :entity, nil ], [ "Logical", "logical", :entity, nil ],
                  [ "Physical", "physical", :table, design_id ] ]
@@ -91,6 +136,7 @@ module Kelvath
         progress.step(index, sheets.size, "laying out the #{stage} diagram")
         Editing::Diagrams.make(draft, name:, stage:, elements: draft.model.all(kind), design_id: design)
       end
+      add_areas(draft)
     end
   end
 end

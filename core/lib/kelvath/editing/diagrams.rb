@@ -12,14 +12,15 @@ module Kelvath
 
       module_function
 
-      # A new diagram with cards for the given elements, laid out. values: further fields of it.
-      def make(draft, name:, stage:, elements:, design_id: nil, **values)
+      # A new diagram with cards for the given elements, laid out. key: see Layouts, nil for what suits how many there
+      # are; values: further fields of it.
+      def make(draft, name:, stage:, elements:, design_id: nil, key: nil, **values)
         diagram = draft.add(:diagram, name:, stage:, design_id:, **values)
         nodes = elements.map do |element|
           Metamodel::DiagramNode.new(id: draft.ids.next, parent_id: diagram.id, element_id: element.id)
         end
         draft.add_all(nodes)
-        arrange(draft, diagram.id, key: nodes.size > LAYERED_MOST ? "grid" : "down")
+        arrange(draft, diagram.id, key: key || (nodes.size > LAYERED_MOST ? "grid" : "down"))
         diagram
       end
 
