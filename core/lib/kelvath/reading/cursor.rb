@@ -35,6 +35,7 @@ module Kelvath
       def peek(ahead = 0) = @tokens[@at + ahead]
       def end? = @at >= @tokens.size
       def word(ahead = 0) = @tokens[@at + ahead]&.word
+      def left = [ @tokens.size - @at, 0 ].max # tokens
       def advance = @tokens[@at].tap { @at += 1 }
 
       # Does one of these words stand here?

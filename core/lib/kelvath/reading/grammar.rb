@@ -147,16 +147,15 @@ module Kelvath
       end
 
       def create(cursor)
-        from = 1
         cursor.at = 1
         replace = cursor.take("or", "replace|alter")
         kind, options = made(cursor)
         case kind
         when "table" then create_table(cursor, options, replace:)
-        when "view" then create_view(cursor, view_options(from, cursor))
+        when "view" then create_view(cursor, view_options(cursor))
         when "index" then (cursor.at = 1) && create_index(cursor)
         when "sequence" then create_sequence(cursor)
-        when "type" then cursor.word(1) == "body" ? create_program(cursor, "type") : create_type(cursor, 0)
+        when "type" then cursor.word(1) == "body" ? create_program(cursor, "type") : create_type(cursor)
         when "schema", "database" then cursor.word(1) == "link" ? unmodelled(cursor, kind) : create_schema(cursor)
         when *PROGRAMS then create_program(cursor, kind)
         else unmodelled(cursor, kind)
@@ -185,10 +184,10 @@ module Kelvath
       def adjective?(cursor, word) = word && !BEFORE.include?(word) && object?(cursor.word(1))
 
       # What is said of a view before the word.
-      def view_options(from, cursor)
+      def view_options(cursor)
         ending = cursor.at
         options = {}
-        cursor.at = from
+        cursor.at = 1
         until cursor.at >= ending
           cursor.at += 1 unless said.take(cursor, :view, options)
         end
@@ -198,7 +197,7 @@ module Kelvath
 
       def unmodelled(cursor, kind)
         place = kind && BEFORE.include?(kind) ? "before" : "after"
-        kept(0, place)
+        kept(@statement.text, place)
         note("#{[ 'CREATE', kind&.upcase ].compact.join(' ')} is kept as text: designs do not hold such things yet.")
         cursor.rest
       end
@@ -212,9 +211,17 @@ module Kelvath
         when "type" then alter_type(cursor)
         when "view" then altered_view(cursor)
         when "index" then altered_index(cursor)
-        when *PROGRAMS then passed(@statement.text)
+        when *PROGRAMS then altered_program(cursor)
         else passed(@statement.text)
         end
+      end
+
+      # Where it says all anew, it is made anew.
+      def altered_program(cursor)
+        return passed(@statement.text) unless dialect.batch_end
+
+        cursor.at -= 1
+        create_program(cursor, cursor.word, altered: true)
       end
 
       def altered_view(cursor)
@@ -224,7 +231,6 @@ module Kelvath
 
         if cursor.take("rename", "to") then state.find(:views, name).name = cursor.name
         elsif cursor.word?("as") || cursor.symbol?("(")
-          cursor.at -= 0
           view = state.find(:views, name)
           view.column_names = view_columns(cursor) if cursor.symbol?("(")
           cursor.take("as") && view.query = query(cursor, view)
@@ -244,12 +250,8 @@ module Kelvath
         state.tables.each_value { |table| table.keys.each { |key| key.name = to if state.same?(key.name, name.name) } }
       end
 
-      # The statement at hand, kept as text.
-      def kept(_from, place) = kept_text(@statement.text, place)
-
-      def kept_text(text, place)
-        state.pieces << Catalog::Piece.new(text:, place:)
-      end
+      # place: "before" or "after" everything else.
+      def kept(text, place) = state.pieces << Catalog::Piece.new(text:, place:)
 
       # What is told once, however often it is met.
       def once_told(message)

@@ -43,6 +43,7 @@ module Kelvath
       PARTS = 400 # of a stretch that are passed over in one step
       TEXTS = { plain: /'(?:[^']++|'')*+'/, escaped: /'(?:[^'\\]++|\\.|'')*+'/m }.freeze
       AT_ONCE = 200 # statements that fill one table and are passed over in one step
+      SEMICOLON, SLASH, GOES = 59, 47, [ 71, 103 ].freeze # bytes that may begin what ends a statement: ; / g G
       SLICE = 1 << 20 # bytes in which lines are counted
 
       # source: a Source; log: a Log.
@@ -108,37 +109,36 @@ module Kelvath
 
       # A line for the client, or one that says what ends statements from now on.
       def client?
-        if @scanner.skip(/delimiter[ \t]+/i) || @scanner.skip(/set\s+term(?:inator)?\s+/i)
-          @delimiter = @scanner.scan(/\S+/).to_s
-          @delimiter = ";" if @delimiter.empty?
-          @delimiter = @delimiter.delete_suffix(@was || ";") if @delimiter.size > 1 && @delimiter.end_with?(@was || ";")
+        if @scanner.skip(/(?:delimiter[ \t]+|set\s+term(?:inator)?\s+)/i)
+          delimit(@scanner.scan(/\S+/).to_s)
           @scanner.skip(/[^\n]*/)
-          @was = @delimiter
           return true
         end
         @dialect.client ? @scanner.skip(@dialect.client) : nil
       end
 
+      # What ended statements until now may stand behind it.
+      def delimit(text)
+        text = text.delete_suffix(@delimiter) if text.size > @delimiter.size
+        @delimiter = text.empty? ? ";" : text
+      end
+
       # What ends a statement where none is.
       def between? = ended? == :consumed
 
-      # Does a statement end here? :consumed, with what ends it; :before the next; nil.
+      # Does a statement end here? Answers :consumed, with what ends it passed over, or nil.
       def ended?
-        case @text.getbyte(@scanner.pos)
-        when 59 # ;
-          return @scanner.skip(/;/) && :consumed if @delimiter == ";"
-        when 47 # /
-          return @scanner.skip(%r{/[ \t]*\r?(?=\n|\z)}) && :consumed if @dialect.slash? &&
-            @scanner.check(%r{/[ \t]*\r?(?:\n|\z)}) &&
-                                                                       line_begins?
-        when 71, 103 # G
-          batch = @dialect.batch_end
-          return @scanner.skip(/\w+[^\n]*/) && :consumed if batch &&
-            @scanner.check(/#{batch}[ \t]*\d*[ \t]*;?\r?(?:\n|\z)/i) &&
-                                                            line_begins?
+        ended = case @text.getbyte(@scanner.pos)
+        when SEMICOLON then @delimiter == ";" && @scanner.skip(/;/)
+        when SLASH then @dialect.slash? && alone(%r{/[ \t]*\r?(?:\n|\z)})
+        when *GOES then @dialect.batch_end && alone(/#{@dialect.batch_end}[ \t]*\d*[ \t]*;?\r?(?:\n|\z)/i)
         end
-        :consumed if @delimiter != ";" && @scanner.skip(/#{Regexp.escape(@delimiter)}/)
+        ended ||= @delimiter != ";" && @scanner.skip(/#{Regexp.escape(@delimiter)}/)
+        :consumed if ended
       end
+
+      # Passes over what stands on a line alone.
+      def alone(pattern) = @scanner.check(pattern) && line_begins? && @scanner.skip(pattern)
 
       def line_begins?
         at = @scanner.pos
@@ -171,7 +171,7 @@ module Kelvath
 
       # Does the statement end before what comes next?
       def stops?(tokens)
-        if @text.getbyte(@scanner.pos) == 59 && @delimiter == ";" && @held
+        if @text.getbyte(@scanner.pos) == SEMICOLON && @delimiter == ";" && @held
           return false if goes_on?
 
           @scanner.skip(/;/)

@@ -63,9 +63,9 @@ module Kelvath
         given(table.name, columns.join("_"), ENDINGS.fetch(kind), taken)
       end
 
-      def index_text(table, index, parts, text)
+      def index_text(table, index, _parts, text)
         method = index.options["method"] || "btree"
-        "ON #{table_name(table)} USING #{method} #{text.sub(/\A\s*USING\s+\w+\s*/i, '')}".tap { parts }
+        "ON #{table_name(table)} USING #{method} #{text.sub(/\A\s*USING\s+\w+\s*/i, '')}"
       end
 
       def options_of_special(_options) = {}

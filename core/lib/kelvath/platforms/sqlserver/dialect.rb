@@ -80,33 +80,42 @@ module Kelvath
         schema = schema(told["level0name"])
         return state.declare(schema, comment: told["value"]) if told["level1name"].nil?
 
-        place = [ schema, told["level1name"] ]
-        owner = [ state.tables, state.views ].flat_map(&:values).find { |each| same_place?(each.place, place) }
-        return grammar.warn("There is no #{place.compact.join('.')} here that a comment could be for.") unless owner
+        owner = owner(state, schema, told["level1name"])
+        return grammar.warn("There is no #{told['level1name']} here that a comment could be for.") unless owner
         return owner.comment = told["value"] if told["level2name"].nil?
 
-        column = state.column(owner,
-          told["level2name"]) if owner.respond_to?(:columns) && told["level2type"].to_s.casecmp?("column")
-        column ? column.comment = told["value"] :
-          grammar.note("A comment on #{told['level2name']} is left out: designs have no place for it.")
+        column = column(state, owner, told)
+        return column.comment = told["value"] if column
+
+        grammar.note("A comment on #{told['level2name']} is left out: designs have no place for it.")
       end
 
-      def same_place?(one, other) = one.map { |each| each.to_s.downcase } == other.map { |each| each.to_s.downcase }
+      # The table or view of that name, in any case.
+      def owner(state, schema, name)
+        named = named(schema, name)
+        state.find(:tables, named) || state.find(:views, named)
+      end
+
+      def named(schema, name)
+        Reading::Name.new(place: [ schema, name ], key: [ schema && key_of(schema), key_of(name) ])
+      end
+
+      def column(state, owner, told)
+        state.column(owner, told["level2name"]) if owner.respond_to?(:columns) &&
+                                                   told["level2type"].to_s.casecmp?("column")
+      end
 
       # 'dbo.vessel.hull', 'hull_no', 'COLUMN'
       def renaming(told, grammar)
-        from, to, what = told["name"] || told["objname"], told["value"] || told["newname"],
-          told["level0type"] || told["objtype"]
-        parts = from.to_s.delete("[]").split(".")
-        state = grammar.state
-        column = what.to_s.casecmp?("column") ? parts.pop : nil
-        place = [ schema(parts[-2]), parts.last.to_s ]
-        table = state.tables.each_value.find { |each| same_place?(each.place, place) }
-        return grammar.note("sp_rename of #{from} is passed over.") unless table
-        return state.rename_column(table, column, to) if column
+        parts = (told["name"] || told["objname"]).to_s.delete("[]").split(".")
+        to = told["value"] || told["newname"]
+        column = (told["level0type"] || told["objtype"]).to_s.casecmp?("column") ? parts.pop : nil
+        named = named(schema(parts[-2]), parts.last.to_s)
+        table = grammar.state.find(:tables, named)
+        return grammar.note("sp_rename of #{parts.join('.')} is passed over.") unless table
+        return grammar.state.rename_column(table, column, to) if column
 
-        named = Reading::Name.new(place: table.place, key: state.tables.key(table))
-        state.move(:tables, named, [ table.schema, to ], [ named.key.first, key_of(to) ])
+        grammar.state.move(:tables, named, [ table.schema, to ], [ named.key.first, key_of(to) ])
       end
     end
   end

@@ -221,7 +221,7 @@ module Kelvath
           key = Catalog::Key.new(name:, primary:, columns: [ column.name ], options: {})
           cursor.take_one("asc", "desc")
           key_words(cursor, key)
-          add_key(cursor, table, key)
+          add_key(table, key)
           dialect.column_keyed(column, cursor)
         end
 

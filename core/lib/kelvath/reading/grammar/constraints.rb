@@ -53,10 +53,11 @@ module Kelvath
           3.times { cursor.at += 1 if cursor.word } # what one of the engines knows
           from = cursor.at
           key.columns = cursor.names
-          note("The order of the columns of a key (DESC) is left out.",
-            table.title) if cursor.text(from).match?(/\bdesc\b/i)
+          if cursor.text(from).match?(/\bdesc\b/i)
+            note("The order of the columns of a key (DESC) is left out.", table.title)
+          end
           key_tail(cursor, key)
-          add_key(cursor, table, key)
+          add_key(table, key)
         end
 
         # What stands before the columns of a key.
@@ -98,7 +99,7 @@ module Kelvath
           add_index(table, index)
         end
 
-        def add_key(_cursor, table, key)
+        def add_key(table, key)
           key.columns = key.columns.map { |name| state.column(table, name)&.name || name }
           dialect.key_made(table, key) { |columns| columns.each { |each| state.column(table, each)&.mandatory = true } }
           table.keys << key

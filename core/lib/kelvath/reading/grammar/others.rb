@@ -5,6 +5,7 @@ module Kelvath
     class Grammar
       # Views, sequences, types, schemas, what runs, and what is said of any of them.
       module Others
+        SIGNATURE = 40 # tokens that tell routines of one name apart
         # { word in COMMENT ON, DROP or ALTER => list of the state }
         LISTS = { "table" => :tables, "view" => :views, "sequence" => :sequences, "type" => :enumerations,
                   "function" => :routines, "procedure" => :routines, "package" => :routines }.freeze
@@ -51,7 +52,7 @@ module Kelvath
         # All but the options at its end.
         def query(cursor, view)
           from = cursor.at
-          size = cursor_size(cursor)
+          size = cursor.left
           tail = (1..[ size, 12 ].min).reverse_each.find do |back|
             cursor.at = from + size - back
             options = {}
@@ -117,10 +118,10 @@ module Kelvath
         end
 
         # CREATE TYPE … AS ENUM (…); others are kept as text.
-        def create_type(cursor, from)
+        def create_type(cursor)
           cursor.at += 1
           name = cursor.qualified("a type's name")
-          return kept(from, "before") unless cursor.take("as", "enum")
+          return kept(@statement.text, "before") unless cursor.take("as", "enum")
 
           values = cursor.within.parts.map { |part| part.string || part.refuse("A text") }
           each = Catalog::Enumeration.new(schema: state.place(name).first, name: name.name, values:, comment: "")
@@ -139,21 +140,27 @@ module Kelvath
         end
 
         # What runs: its whole text, as it stands.
-        def create_program(cursor, word)
+        # altered: by ALTER, which then stands for CREATE.
+        def create_program(cursor, word, altered: false)
           cursor.at += 1
           cursor.take("body")
           cursor.take("if", "not", "exists")
           name = cursor.qualified("a name")
           return trigger(cursor, name) if word == "trigger"
 
-          known = word == "package" && state.routines[state.key(name)]
-          return known.text = "#{known.text}\n/\n#{dialect.program_text(@statement)}" if known
+          text = dialect.program_text(@statement)
+          text = text.sub(/\AALTER\b/i, "CREATE") if altered
+          add_routine(name, text, word, cursor.text(cursor.at, cursor.at + SIGNATURE))
+        end
 
-          routine = Catalog::Routine.new(schema: state.place(name).first, name: name.name,
-            text: dialect.program_text(@statement))
+        # A package's body joins its head; routines that take other things may have one name in some dialects.
+        def add_routine(name, text, word, signature)
           key = state.key(name)
-          key = [ key.first, "#{key.last} #{cursor.text(cursor.at, cursor.at + 40)}" ] if dialect.overloads? &&
-            state.routines.key?(key)
+          known = state.routines[key]
+          return known.text = "#{known.text}\n/\n#{text}" if known && word == "package"
+
+          key = [ key.first, "#{key.last} #{signature}" ] if known && dialect.overloads?
+          routine = Catalog::Routine.new(schema: state.place(name).first, name: name.name, text:)
           state.lines[routine] = [ @source, @statement.line ]
           state.routines[key] = routine
           state.declare(routine.schema)
@@ -163,7 +170,7 @@ module Kelvath
         def trigger(cursor, name)
           table = trigger_table(cursor)
           text = dialect.program_text(@statement)
-          return kept_text(text, "after") unless table
+          return kept(text, "after") unless table
 
           table.triggers.reject! { |each| state.same?(each.name, name.name) }
           made = Catalog::Trigger.new(name: name.name, text:)

@@ -111,7 +111,7 @@ module Kelvath
             source.keys.each do |key|
               copy = key.dup.tap { |each| each.columns = key.columns.dup; each.name = dialect.copies_all? ?
                 key.name : "" }
-              add_key(nil, table, copy)
+              add_key(table, copy)
             end
             source.indexes.each { |index| copy_index(index, table) }
           end
@@ -189,7 +189,7 @@ module Kelvath
         def query_of_table(cursor, table)
           from = cursor.at
           cursor.take("as")
-          query = cursor.text(cursor.at, cursor.at + cursor_size(cursor))
+          query = cursor.text(cursor.at, cursor.at + cursor.left)
           cursor.at = from
           cursor.rest
           filled(query, table)
@@ -219,12 +219,6 @@ module Kelvath
                                 default_value: "", computed: nil, stored: false, comment: "", options: {})
           end
           columns.any? ? columns : nil
-        end
-
-        def cursor_size(cursor)
-          size = 0
-          size += 1 while cursor.peek(size)
-          size
         end
 
         def inherits(cursor, table)
