@@ -229,7 +229,7 @@ module Kelvath
         name = cursor.qualified
         return passed(cursor.rest) unless state.find(:views, name)
 
-        if cursor.take("rename", "to") then state.find(:views, name).name = cursor.name
+        if cursor.take("rename", "to") then rename_in(:views, name, cursor.qualified)
         elsif cursor.word?("as") || cursor.symbol?("(")
           view = state.find(:views, name)
           view.column_names = view_columns(cursor) if cursor.symbol?("(")

@@ -299,12 +299,18 @@ module Kelvath
           end
         end
 
+        # Gives what a Name means another name, in its schema.
+        def rename_in(kind, name, to)
+          schema = state.find(kind, name)&.schema
+          state.move(kind, name, [ schema, to.name ], [ schema && dialect.key_of(schema, quoted: true), to.key.last ])
+        end
+
         def alter_sequence(cursor)
           there = cursor.take("if", "exists")
           name = cursor.qualified
           sequence = state.find(:sequences, name)
           return there || lost(name, "ALTER SEQUENCE") unless sequence
-          return state.move(:sequences, name, [ sequence.schema, cursor.name ], nil) if cursor.take("rename", "to")
+          return rename_in(:sequences, name, cursor.qualified) if cursor.take("rename", "to")
 
           sequence_parts(cursor, sequence, name)
           dialect.sequence_made(sequence)
