@@ -18,8 +18,8 @@ module Kelvath
                                                     (--recipe R: by a recipe of the model, or one that ships)
       kelvath prove MODEL --platform P              runs that script on a throwaway database, reads it back, compares;
                                                     answers 0 if it is the design, 2 if it differs, 1 if it failed
-      kelvath alter START GOAL --platform P         the script from the design of one model (or a script, or an SQLite file) to that of
-                                                    another; --back: the way back; --recipe R; --answer vessel.length=0
+      kelvath alter START GOAL --platform P         the script from the design of one model (or a script, or an SQLite
+                                                    file) to that of another; --back: the way back; --recipe R; --answer vessel.length=0
                                                     for what it asks; --prove: tried there and back on a throwaway
                                                     database. Answers 0 if it is proven or there is nothing to do,
                                                     2 if there is something to do or it differs, 1 if it failed

@@ -16,8 +16,8 @@ class FuzzTest < CoreTest
                    .flat_map { |path| File.read(path).split(/^--- .*\n/) }.reject(&:empty?)
     platforms = [ nil, *Platforms.all.reject { |platform| platform.key == "tideline" } ]
     (FROM...(FROM + COUNT)).each do |seed|
-      text = Damage.new(texts, seed).text
-      result = Timeout.timeout(10) { Reading.read([ Reading::Source.of("x", text) ], platform: platforms[seed % platforms.size]) }
+      sources = [ Reading::Source.of("x", Damage.new(texts, seed).text) ]
+      result = Timeout.timeout(10) { Reading.read(sources, platform: platforms[seed % platforms.size]) }
       assert_empty result.catalog.log.reject(&:line).map(&:message), "seed #{seed}"
       taken = Starting.from_catalog("X", result.catalog, platform: result.platform.key, ids:)
       assert taken.model, "seed #{seed}"
