@@ -19,10 +19,12 @@ module Kelvath
       kelvath prove MODEL --platform P              runs that script on a throwaway database, reads it back, compares;
                                                     answers 0 if it is the design, 2 if it differs, 1 if it failed
       kelvath alter START GOAL --platform P         the script from the design of one model (or a script, or an SQLite
-                                                    file) to that of another; --back: the way back; --recipe R; --answer vessel.length=0
-                                                    for what it asks; --prove: tried there and back on a throwaway
-                                                    database. Answers 0 if it is proven or there is nothing to do,
-                                                    2 if there is something to do or it differs, 1 if it failed
+                                                    file) to that of another; --back: the way back;
+                                                    --recipe R; --answer vessel.length=0 for what it
+                                                    asks; --prove: tried there and back on a throwaway
+                                                    database. Answers 0 if it is proven or there is
+                                                    nothing to do, 2 if there is something to do or it
+                                                    differs, 1 if it failed
       kelvath compare A B                           differences of two model files; answers 1 if there are any
       kelvath layout MODEL                          places of the cards of each diagram, as JSON
       kelvath name MODEL --rulebook R               names by a rulebook (JSON), printed and written; further:
