@@ -14,7 +14,7 @@ module Kelvath
     end
 
     # A name with what stands before it. place: [schema or nil, name], as the database keeps them; key: what it is
-    # looked up by; column: the part behind, where three parts name a column.
+    # looked up by; before: what stands before the schema, as text, or nil.
     Name = Struct.new(:place, :key, :before, keyword_init: true) do
       def schema = place.first
       def name = place.last

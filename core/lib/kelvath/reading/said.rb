@@ -125,22 +125,18 @@ module Kelvath
       def choice(option, text) = option.values.find { |each| each.casecmp?(text) } || text
 
       # Up to the bracket that closes what the form has opened.
-      def bracketed(cursor)
-        from, depth = cursor.at, 0
-        until cursor.end? || (depth.zero? && cursor.symbol?(")"))
-          depth += 1 if cursor.symbol?("(")
-          depth -= 1 if cursor.symbol?(")")
-          cursor.at += 1
-        end
-        cursor.text(from)
-      end
+      def bracketed(cursor) = up_to(cursor) { cursor.symbol?(")") }
 
       # Up to what begins another option of the same kind, or the end.
       def words(cursor, option)
-        from, depth = cursor.at, 0
-        until cursor.end?
-          break if depth.zero? && cursor.at > from && (another?(cursor, option.of) || cursor.symbol?(","))
+        from = cursor.at
+        up_to(cursor) { cursor.at > from && (another?(cursor, option.of) || cursor.symbol?(",")) }
+      end
 
+      # The text up to where the block says so, in no brackets that are opened in it.
+      def up_to(cursor)
+        from, depth = cursor.at, 0
+        until cursor.end? || (depth.zero? && yield)
           depth += 1 if cursor.symbol?("(")
           depth -= 1 if cursor.symbol?(")")
           cursor.at += 1

@@ -51,11 +51,6 @@ module Kelvath
         @conditional = 0
       end
 
-      def pos = @scanner.pos
-      def pos=(place)
-        @scanner.pos = place
-      end
-
       # Passes over white space and comments. Answers the place where a comment begins that has no end, or nil.
       def skip
         loop do
