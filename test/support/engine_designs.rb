@@ -100,7 +100,7 @@ module EngineDesigns
                 [ :table, "character set" ] => %w[latin1], [ :column, "character set" ] => %w[utf8mb3],
                 [ :table, "first number" ] => [ 100 ], [ :table, "engine" ] => [ "MyISAM" ],
                 [ :table, "partition by" ] => [ "HASH (id) PARTITIONS 4", "KEY (id) PARTITIONS 2" ] }.freeze
-    UNSAID = [].freeze
+    UNSAID = [ [ :key, "first letters" ] ].freeze # keys here are numbers
     TEXTS = %w[text fixed_text long_text].freeze
 
     module_function

@@ -5,6 +5,7 @@ require "core_test_helper"
 # What is declared is written: every option of every platform shows in the script, in its own words.
 class OptionsTest < CoreTest
   SAMPLES = { flag: "yes", number: "7", text: "it's", name: "pier", words: "A (1)", sql: "code" }.freeze
+  OWN = { "first letters" => "id = 3" }.freeze
 
   def design(platform)
     draft = Draft.new(Model::EMPTY, ids: Ulid.new(clock: -> { 0 }, random: Random.new(1)))
@@ -35,7 +36,7 @@ class OptionsTest < CoreTest
       platform.class::OPTIONS.each do |option|
         next unless model.all(option.of).any? && platform.option?(option)
 
-        (option.values || [ SAMPLES.fetch(option.type) ]).each do |text|
+        (option.values || [ OWN[option.name] || SAMPLES.fetch(option.type) ]).each do |text|
           assert_shows(platform, model, option, text, plain)
         end
       end

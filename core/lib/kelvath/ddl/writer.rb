@@ -230,8 +230,10 @@ module Kelvath
 
       def key_line(key)
         "#{constraint_name(key)}#{key.primary ? 'PRIMARY KEY' : 'UNIQUE'}#{said(key, :words)} " \
-          "(#{columns(key.column_ids)})#{said(key, :tail)}"
+          "(#{key_columns(key)})#{said(key, :tail)}"
       end
+
+      def key_columns(key) = columns(key.column_ids)
 
       def check_lines(table)
         known(:checks, model.children(table.id, :check)).filter_map { |check| check_line(check) }

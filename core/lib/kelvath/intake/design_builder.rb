@@ -77,7 +77,7 @@ module Kelvath
       def constraints(table, id)
         keys = table.keys.map do |key|
           build(:key, id, name: key.name, primary: key.primary, column_ids: columns(table.place, key.columns),
-                          options: key.options.to_h)
+                          options: options(key, :key, id))
         end
         checks = table.checks.map do |check|
           build(:check, id, name: check.name, condition: resolved(check.condition, :expression, id),

@@ -27,6 +27,8 @@ module Kelvath
       def dollar_texts? = false # $$ text $$
       def own_marks? = false # q'[text]'
       def nested_comments? = false
+      # Can a name begin with digits?
+      def digit_names? = false
       def conditional_comments? = false # /*!40101 what counts all the same */
       def client = self.class::CLIENT
       # The word that stands alone on a line between batches.
@@ -151,6 +153,15 @@ module Kelvath
       # Is a unique index the same as a unique key?
       def unique_index_is_key?(_index) = false
 
+      # A column of a table was copied into one that inherits it. counting: was it said to count by a sequence?
+      def inherited(_parent, _column, _copy, counting:) = nil # rubocop:disable Lint/UnusedMethodArgument
+
+      # What tells routines of one name apart, where several may have it: what they take, as text without brackets.
+      def signature(text) = text.gsub(/\s+/, " ").strip.downcase
+
+      # The lengths of the columns of a primary key, where only their first letters count.
+      def key_lengths(_key, _text) = nil
+
       # A table was read; a partition takes over what its table has.
       def table_made(_table) = nil
       def parted(_parent, _table) = nil
@@ -169,6 +180,9 @@ module Kelvath
 
       # Does a piece of SQL name a column?
       def mentions?(text, name) = text.match?(/(?<![[:alnum:]_])#{Regexp.escape(name)}(?![[:alnum:]_])/i)
+
+      # Does a condition look at a column? What stands in its texts is none.
+      def looks_at?(condition, name) = mentions?(condition.gsub(/'(?:[^']|'')*'/, "''"), name)
 
       # Passes over words that say nothing here. Answers whether some stood there.
       def passes?(cursor, part) = Passed.take(cursor, part)

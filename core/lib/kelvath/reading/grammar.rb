@@ -53,6 +53,7 @@ module Kelvath
         @log = log
         @said = Said.new(dialect)
         @targets = []
+        @counting = Set.new.compare_by_identity # columns whose type says that they count
         @unknown = Hash.new(0)
       end
 

@@ -37,6 +37,9 @@ module Kelvath
       OF_ROWS = 7 # tokens that say where rows go
       BEGINNERS = %w[create alter drop insert update delete exec execute set use print declare if begin end else grant
                      revoke deny truncate merge select raiserror return while dbcc].to_set.freeze
+      # At the beginning of a line, outside all brackets, it begins a statement of its own, whatever ended the last one.
+      ANEW = /(?:create(?:\s+or\s+replace)?(?:\s+[a-z]+){0,3}?\s+
+              (?:table|index|view|sequence|trigger|procedure|function|package|type|schema|domain)|alter\s+table)\s/xi
       BEFORE_MORE = %w[on for after of instead and or as not].freeze # behind these a statement goes on
       AGAIN = 40 # times that reading goes back to a place before a quotation that has no end
 
@@ -44,6 +47,7 @@ module Kelvath
       TEXTS = { plain: /'(?:[^']++|'')*+'/, escaped: /'(?:[^'\\]++|\\.|'')*+'/m }.freeze
       AT_ONCE = 200 # statements that fill one table and are passed over in one step
       SEMICOLON, SLASH, GOES = 59, 47, [ 71, 103 ].freeze # bytes that may begin what ends a statement: ; / g G
+      MAKES = "AaCc".bytes.freeze # what CREATE and ALTER begin with
       SLICE = 1 << 20 # bytes in which lines are counted
 
       # source: a Source; log: a Log.
@@ -177,7 +181,7 @@ module Kelvath
           @scanner.skip(/;/)
           return true
         end
-        ended? || (@dialect.loose? && !@held && begins_another?(tokens))
+        ended? || (!@held && (begins_anew?(tokens) || (@dialect.loose? && begins_another?(tokens))))
       end
 
       # What holds statements goes on behind a semicolon: up to its batch's end, or the end of its outer block.
@@ -197,6 +201,13 @@ module Kelvath
         length = @scanner.exist?(%r{^[ \t]*/[ \t]*\r?$})
         length ? @slash = @scanner.pos + length : @no_slash = true
         !length.nil?
+      end
+
+      # Some scripts leave out what ends a statement.
+      def begins_anew?(tokens)
+        return false unless @brackets.zero? && MAKES.include?(@text.getbyte(@scanner.pos)) && @scanner.check(ANEW)
+
+        line_begins? && !BEFORE_MORE.include?(tokens.last.word) && !tokens.last.symbol?(",")
       end
 
       # Where semicolons are left out: does a word here begin another statement?

@@ -28,6 +28,11 @@ module Kelvath
       PLAIN = /'(?:[^']++|'')*+'?/
       ESCAPED = /'(?:[^'\\]++|''|\\.)*+'?/m
       WORD = /[[:alpha:]_@#&&[^\p{Zs}]][[:alnum:]_$#@]*|[^\x00-\x7F[:space:]][[:alnum:]_$#@]*/
+      # What a client or an installer puts a name for: ${schema}, @{table}, $(name), {prefix}, {{ name }}, %%PREFIX%%.
+      STAND_IN = /[@$]\{\w[\w.:-]*\}|\$\(\w+\)|\{\{\s*[\w.]+\s*\}\}|\{\$?\w+\}|%%\w+%%/
+      WITH_STAND_INS = /(?:#{STAND_IN})(?:[[:alnum:]_]|#{STAND_IN})*/
+      STANDING_IN = "@${%".bytes.freeze
+      DIGIT_NAME = /\d+(?!e\d+\b|x\h+\b|b[01]+\b)[[:alpha:]_][[:alnum:]_$]*/i
       NUMBER = /(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?/i
       SYMBOL = /<=|>=|<>|!=|\|\||::|:=|=>|./m
       DOLLARS = /\$([[:alpha:]_][[:alnum:]_]*)?\$/
@@ -69,11 +74,13 @@ module Kelvath
 
         from = @scanner.pos
         char = @scanner.peek(1)
+        return stand_in(from) if STANDING_IN.include?(@text.getbyte(from)) && @scanner.match?(STAND_IN)
+
         case char
         when "'" then string(from)
         when '"', "`" then quoted(char, from)
         when "[" then dialect.brackets? ? quoted(char, from) : symbol(from)
-        when "0".."9" then Token.new(:number, @scanner.scan(NUMBER), from, @scanner.pos)
+        when "0".."9" then (@dialect.digit_names? && digits(from)) || number(from)
         when "$" then dollars(from)
         else word(from) || (@scanner.match?(/\.\d/) ? number(from) : symbol(from))
         end
@@ -82,14 +89,18 @@ module Kelvath
       private
 
       def symbol(from) = Token.new(:symbol, @scanner.scan(SYMBOL), from, @scanner.pos)
+      def stand_in(from) = Token.new(:word, @scanner.scan(WITH_STAND_INS), from, @scanner.pos)
+      def digits(from) = @scanner.scan(DIGIT_NAME)&.then { |name| Token.new(:word, name, from, @scanner.pos) }
       def number(from) = Token.new(:number, @scanner.scan(NUMBER), from, @scanner.pos)
 
       def word(from)
         return own_marks(from) if dialect.own_marks? && @scanner.match?(/n?q'/i)
         return string(from, @scanner.scan(BEFORE_TEXT)) if @scanner.match?(BEFORE_TEXT)
 
-        value = @scanner.scan(WORD)
-        Token.new(:word, value, from, @scanner.pos) if value
+        value = @scanner.scan(WORD) or return
+        value += @scanner.scan(WITH_STAND_INS) if STANDING_IN.include?(@text.getbyte(@scanner.pos)) &&
+                                                  @scanner.match?(WITH_STAND_INS)
+        Token.new(:word, value, from, @scanner.pos)
       end
 
       def string(from, before = nil)

@@ -11,6 +11,7 @@ module Kelvath
                 /\bINTO\s+\d+\s+BUCKETS\b/i => 12, /\bLOCATION\s+['"]/i => 6, /\bINSERT\s+OVERWRITE\b/i => 8,
                 /\b(?:bigint|string)\s+COMMENT\b/i => 8 }.freeze
 
+      def digit_names? = true
       def backslashes? = true
       def quoted_texts? = true
       def schema_is_database? = true

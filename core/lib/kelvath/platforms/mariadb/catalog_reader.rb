@@ -143,12 +143,20 @@ module Kelvath
       def keys(table)
         index_rows(table).select { |_, rows| rows.first["non_unique"].to_i.zero? && plain?(rows) }.map do |name, rows|
           Catalog::Key.new(name: name == "PRIMARY" ? "" : name, primary: name == "PRIMARY",
-                           columns: rows.map { |row| row["column_name"] })
+                           columns: rows.map { |row| row["column_name"] }, options: lengths(rows))
         end
+      end
+
+      # Of some columns of a primary key only the first letters count.
+      def lengths(rows)
+        said = rows.select { |row| row["sub_part"] }.map { |row| "`#{row['column_name']}` = #{row['sub_part']}" }
+        said.any? ? { "first letters" => said.join(", ") } : {}
       end
 
       # Is it only over columns, from the least to the greatest? Then it may as well be a key.
       def plain?(rows)
+        return true if rows.first["index_name"] == "PRIMARY"
+
         rows.all? { |row| row["sub_part"].nil? && row["column_name"] && row["collation"] != "D" } &&
           rows.first["ignored"] != "YES" && rows.first["is_visible"] != "NO"
       end

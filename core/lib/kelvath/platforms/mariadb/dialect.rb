@@ -20,13 +20,17 @@ module Kelvath
       )
       AROUND = "utf8mb4_general_ci" # what a database has where nothing else is said
       MARKS = %r{'(?:[^'\\]|\\.|'')*'|"(?:[^"\\]|\\.|"")*"|`[^`]*`|(?<mark>/\*M?!\d*[ \t]?|[ \t]?\*/)}m
+      OF_ITS_SET = "_bin" # the binary collation of the characters that a column has
       ROOMS = { "tiny" => 255, "" => 65_535, "medium" => 16_777_215 }.freeze # bytes
+      PART = /\A`((?:[^`]|``)+)`(?:\((\d+)\))?\z/ # of an index: a column, or its first letters
+      ROOM = /\A(?:var)?(?:char|binary)\s*\((\d+)\)/i
       MOST = 9_223_372_036_854_775_806 # what a sequence that counts up goes to by itself
       NOW = /\A(?:now|current_timestamp|localtime|localtimestamp)(?:\(\d*\))?\z/i
       NUMBERS = /\A(?:(?:tiny|small|medium|big)?int|dec(?:imal)?|numeric|fixed|float|double|real|year|bool)/i
       TEXTS = /\A(?:var)?char|\A(?:tiny|medium|long)?text|\Aenum|\Aset\b|\Anational/i
 
       def skipped = BLANKS
+      def digit_names? = true
       def backslashes? = true
       def conditional_comments? = true
       def inline_indexes? = true
@@ -74,6 +78,10 @@ module Kelvath
         return [ "bigint unsigned", { identity: true, mandatory: true } ] if text.casecmp?("serial")
 
         text = text.gsub(/\s+(?:ascii|unicode|byte)\b/i, "")
+        text = text.gsub(/"(?:[^"\\]|\\.|"")*"/) { |each| default_text(each) } if text.match?(/\A(?:enum|set)\b/i)
+        plain, binary = text.match(/\A(.*\S)\s+binary\z/im)&.captures
+        return [ plain, { options: { "collation" => OF_ITS_SET } } ] if plain && plain.match?(TEXTS)
+
         plain = text.sub(/\A(?:national\s+|n(?=char|varchar))/i, "")
         return [ plain, { options: { "character set" => "utf8mb3" } } ] unless plain == text
 
@@ -100,6 +108,11 @@ module Kelvath
         return key.name = "" if key.primary
 
         key.name = given_name(:unique, table:, columns: key.columns, taken: taken(table)) if key.name.empty?
+      end
+
+      def key_lengths(key, text)
+        lengths = text.scan(/(`(?:[^`]|``)+`|\w+)\s*\(\s*(\d+)\s*\)/)
+        key.options["first letters"] = lengths.map { |name, size| "#{name} = #{size}" }.join(", ") if lengths.any?
       end
 
       # What stands at a column has no name of its own.
@@ -186,6 +199,8 @@ module Kelvath
           column.mandatory = false if column.computed && !platform.supports?(:mandatory_computed)
         end
         json(table)
+        table.keys.each { |key| shorten(table, key) }
+        table.indexes.reject! { |index| whole(table, index) }
         table.foreign_keys.each { |key| covered(table, key) if key.name.match?(/_ibfk_\d+\z/) }
         table.indexes.reject! { |index| table.foreign_keys.any? { |key| index.name == key.name &&
           index.columns == key.columns } }
@@ -220,11 +235,54 @@ module Kelvath
         sequence.most = nil if up && sequence.most == MOST
       end
 
+      # How many letters a column has room for, as text; nil if that is not said.
+      def room(table, name) = table.columns.find { |each| each.name.casecmp?(name) }&.native_type.to_s[ROOM, 1]
+
+      # A key says only lengths that are less than the columns have.
+      def shorten(table, key)
+        said = key.options["first letters"] or return
+        left = said.split(", ").reject do |each|
+          name, size = each.split(" = ")
+          size.to_i >= (room(table, name.delete("`")) || size.to_i + 1).to_i
+        end
+        left.any? ? key.options["first letters"] = left.join(", ") : key.options.delete("first letters")
+      end
+
+      # As many first letters as a column has are the whole column. Answers whether a key stands for the index now.
+      def whole(table, index)
+        parts = parts_of(index)
+        return if parts.empty? || parts.any? { |part| !part.match?(PART) }
+
+        names, sizes = parts.map { |part| part.match(PART).captures }.transpose
+        names.map! { |name| name.gsub("``", "`") }
+        left = sizes.zip(names.map { |name| room(table, name) }).map { |size, room| size unless room && size && size.to_i >= room.to_i }
+        if left.any?
+          parts = parts.zip(left).map { |part, size| size ? part : part[/\A[^(]+/] }
+          index.expression = "ON #{platform.quote(table.name)} (#{parts.join(', ')})"
+          return false
+        end
+        index.columns, index.expression = names, ""
+        index.unique && unique_index_is_key?(index) &&
+          table.keys << Intake::Catalog::Key.new(name: index.name, primary: false, columns: names, options: {})
+      end
+
+      # The columns that an index begins with, whole.
+      def leading(index)
+        return index.columns if index.expression.empty?
+
+        parts_of(index).take_while { |part| part.match?(PART) && !part.end_with?(")") }
+                       .map { |part| part[1...-1].gsub("``", "`") }
+      end
+
+      # ON table (part, part) -> the parts as written.
+      def parts_of(index) = Ddl::Piece.new(index.expression[/\((.*)\)\z/m, 1].to_s, :words).split.map(&:strip)
+
       # What is said of texts where it is not the same around them. Answers the collation that holds.
       def letters(options, around)
         set, collation = options.values_at("character set", "collation").map { |each| each&.downcase }
         set = "utf8mb3" if set == "utf8"
         collation = collation.sub(/\Autf8_/, "utf8mb3_") if collation
+        collation = "#{set || around[/\A[^_]+/]}_bin" if collation == OF_ITS_SET
         full = collation || (set ? USUAL[set] : around)
         options.delete("character set")
         options.delete("collation")
@@ -250,7 +308,7 @@ module Kelvath
 
       # The server makes an index for a foreign key that no other one serves.
       def covered(table, key)
-        lists = table.keys.map(&:columns) + table.indexes.map(&:columns)
+        lists = table.keys.map(&:columns) + table.indexes.map { |index| leading(index) }
         return if lists.any? { |columns| columns.first(key.columns.size) == key.columns }
 
         name = given_name(:index, table:, columns: key.columns, taken: taken(table))

@@ -34,6 +34,8 @@ module Kelvath
                    explanation: "The order and likeness of its texts."),
         Option.new(name: "set at each change", of: :column, type: :flag, at: :end, as: "ON UPDATE CURRENT_TIMESTAMP",
                    explanation: "It gets the time whenever its row is written."),
+        Option.new(name: "first letters", of: :key, type: :sql,
+                   explanation: "How many letters of a column count in a primary key, such as note = 100."),
         Option.new(name: "kind", of: :index, type: :choice, values: %w[fulltext spatial], at: :words,
                    as: { "fulltext" => "FULLTEXT", "spatial" => "SPATIAL" },
                    explanation: "For words in texts, or for places, if not as a tree."),

@@ -38,6 +38,23 @@ module Kelvath
         element.comment.empty? ? "" : " COMMENT#{between}#{platform.literal(element.comment)}"
       end
 
+      # Of some columns of a primary key only the first letters count.
+      def key_columns(key)
+        letters = first_letters(key)
+        key.column_ids.map { |id| "#{columns([ id ])}#{letters[model.fetch(id).name.downcase]}" }.join(", ")
+      end
+
+      # { column's name in small letters => "(20)" }
+      def first_letters(key)
+        option = platform.option(:key, "first letters")
+        return {} unless key.primary && option && key.options.key?(option.name)
+
+        option_value(key, option, nil).split(",").to_h do |each|
+          name, size = each.split("=").map(&:strip)
+          [ name.to_s.delete("`").downcase, size.to_s.match?(/\A\d+\z/) ? "(#{size})" : "" ]
+        end
+      end
+
       # A constraint called PRIMARY needs no name.
       def constraint_name(element) = platform.nameless?(element) ? "" : super
     end

@@ -14,8 +14,10 @@ module Kelvath
       COUNTING = { "serial" => "integer", "serial4" => "integer", "bigserial" => "bigint", "serial8" => "bigint",
                    "smallserial" => "smallint", "serial2" => "smallint" }.freeze
       ENDINGS = { primary: "pkey", unique: "key", foreign_key: "fkey", check: "check", index: "idx",
-                  exclusion: "excl" }.freeze
+                  exclusion: "excl", sequence: "seq" }.freeze
       ARRAY = /(?:\s*\[\d*\])+\z|\s+array(?:\s*\[\d*\])?\z/i # bounds and dimensions mean nothing
+      # A type of these words is not a name followed by a type.
+      LEADS = /\A(?:double\s+precision|character\s+varying|bit\s+varying|(?:timestamp|time)\s|national\s)/i
       MOST = 63 # bytes of a name
 
       def dollar_texts? = true
@@ -43,7 +45,7 @@ module Kelvath
         native = COUNTING[text.downcase]
         return [ native, { identity: true, mandatory: true } ] if native
 
-        [ floating(text).sub(/\Anational\s+/i, "").sub(ARRAY) { "[]" }, {} ]
+        [ text.sub(/\Anational\s+/i, "").sub(ARRAY) { "[]" }, {} ]
       end
 
       def table_made(table) = name_checks(table)
@@ -51,7 +53,7 @@ module Kelvath
       # The server names a check by the column it looks at, if that is one.
       def name_checks(table)
         table.checks.select { |check| check.name.empty? }.each do |check|
-          named = table.columns.map(&:name).select { |name| mentions?(check.condition, name) }
+          named = table.columns.map(&:name).select { |name| looks_at?(check.condition, name) }
           check.name = given_name(:check, table:, columns: named.one? ? named : [], taken: taken(table))
         end
       end
@@ -75,6 +77,18 @@ module Kelvath
         index.options.delete("method") if index.options["method"].to_s.casecmp?("btree")
       end
 
+      # What counts by a sequence of its own is inherited as what the sequence gives; what counts by itself is not.
+      def inherited(parent, column, copy, counting:)
+        return unless copy.identity
+
+        copy.identity = false
+        sequence = given_name(:sequence, table: parent, columns: [ column.name ], taken: [])
+        copy.default_value = "nextval('#{[ parent.schema, sequence ].compact.join('.')}'::regclass)" if counting
+      end
+
+      # Routines of one name are told apart by the types of what they take.
+      def signature(text) = Ddl::Piece.new(text, :words).split.map { |argument| argument_type(argument) }.join(", ")
+
       # Keys of a partition are the table's, under names of their own.
       def parted(parent, table)
         parent.keys.each do |key|
@@ -88,7 +102,9 @@ module Kelvath
       def finish(state, _grammar)
         state.tables.each_value do |table|
           name_checks(table)
+          single_keys(table)
           table.columns.each { |column| collation(column) }
+          own_types(table, state.enumerations) if table.schema
         end
         state.sequences.each_value { |sequence| usual(sequence) }
       end
@@ -102,8 +118,15 @@ module Kelvath
 
       private
 
-      # How many bits a number takes decides what it is.
-      def floating(text) = text.sub(/\Afloat\s*\(\s*(\d+)\s*\)/i) { $1.to_i > 24 ? "double precision" : "real" }
+      def argument_type(argument)
+        text = argument.sub(/\s*(?:\bdefault\b|:?=).*\z/mi, "").sub(/\A\s*(?:in\s+|inout\s+|variadic\s+)/i, "").strip
+        return "" if text.match?(/\Aout\s/i)
+
+        text = text.sub(/\A(?:"[^"]*"|[[:alpha:]_][\w$]*)\s+(?=\S)/, "") unless text.match?(LEADS)
+        platform.write_type(platform.read_type(text))
+      rescue InvalidValue
+        text.downcase
+      end
 
       def given(table, columns, ending, taken)
         (0..).lazy.map { |number| fitted(table, columns, number.zero? ? ending : "#{ending}#{number}") }
@@ -119,6 +142,20 @@ module Kelvath
       end
 
       def cut(text, bytes) = text.byteslice(0, bytes).scrub("")
+
+      # A type of the table's own schema needs no schema where the script set its path so.
+      def own_types(table, enumerations)
+        table.columns.each do |column|
+          found = enumerations[[ table.schema, column.native_type.downcase ]] or next
+          column.native_type = found.place.map { |part| platform.quote(part) }.join(".")
+        end
+      end
+
+      # The server makes no second key over the same columns.
+      def single_keys(table)
+        primary = table.keys.find(&:primary)
+        table.keys.reject! { |key| primary && !key.primary && key.columns == primary.columns }
+      end
 
       def collation(column)
         name = column.options["collation"] or return

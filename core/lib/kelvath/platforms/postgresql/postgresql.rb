@@ -112,6 +112,14 @@ module Kelvath
 
       private
 
+      # How many bits a number takes decides what it is.
+      def spelt(type)
+        return super unless type["base"] == "float"
+
+        bits = type.fetch("arguments", []).first || 53
+        Metamodel::NativeType.of(bits > 24 ? "double precision" : "real")
+      end
+
       def write_array(type)
         "#{write_type(type['of'].first)}#{type.key?('arguments') ? "[#{type['arguments'].first}]" : '[]'}"
       end

@@ -36,7 +36,7 @@ module Kelvath
           when "change" then changed(part, table)
           when "rename" then renamed(part, table, named)
           when "set" then set(part, table, named)
-          when "check", "nocheck" then enforced(part, table)
+          when "check", "nocheck" then @adding && constraint?(part) ? add_item(part, table) : enforced(part, table)
           when "enable", "disable", "validate", "owner", "cluster", "replica", "no", "force", "order", "convert",
             "inherit",
                "attach", "detach", "discard", "import", "with", "without", "reset", "repair", "analyze", "touch",

@@ -40,6 +40,7 @@ module Kelvath
           type(cursor).tap do |text|
             native, more = dialect.type(text)
             column.native_type = native
+            @counting << column if more[:identity]
             more.each { |field, value| field == :options ? column.options.merge!(value) : column[field] = value }
           end
         end
@@ -76,7 +77,7 @@ module Kelvath
           word = cursor.word
           return zone?(cursor) if %w[with without].include?(word)
           return false if word == "character" && cursor.word(1) == "set"
-          return false if %w[for large binary].include?(word) && behind && !(word == "for" && cursor.word(1) == "bit")
+          return false if %w[for large].include?(word) && behind && !(word == "for" && cursor.word(1) == "bit")
 
           behind ? BEHIND_SIZES.include?(word) : !SAID.include?(word)
         end

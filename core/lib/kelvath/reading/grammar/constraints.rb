@@ -53,6 +53,7 @@ module Kelvath
           3.times { cursor.at += 1 if cursor.word } # what one of the engines knows
           from = cursor.at
           key.columns = cursor.names
+          dialect.key_lengths(key, cursor.text(from))
           if cursor.text(from).match?(/\bdesc\b/i)
             note("The order of the columns of a key (DESC) is left out.", table.title)
           end
@@ -119,6 +120,7 @@ module Kelvath
           key.target_schema, key.target_table = state.place(target)
           key.target_columns = cursor.symbol?("(") ? cursor.names : []
           foreign_tail(cursor, key)
+          key.name = dialect.given_name(:foreign_key, table:, columns:, taken: names_of(table)) if key.name.empty?
           @targets << [ key, target, table ]
           table.foreign_keys << key
         end

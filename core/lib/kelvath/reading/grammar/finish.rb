@@ -30,12 +30,10 @@ module Kelvath
             next unless table.foreign_keys.any? { |each| each.equal?(key) }
 
             target = @places[key.target] || state.find(:tables, named)
-            next outside(key, table) unless target
+            next outside(key) unless target
 
             key.target_schema, key.target_table = target.place
             key.target_columns = columns_of(key, target)
-            key.name = dialect.given_name(:foreign_key, table:, columns: key.columns,
-              taken: names_of(table)) if key.name.empty?
           end
         end
 
@@ -46,10 +44,8 @@ module Kelvath
         end
 
         # A table that is not in the script; its key is taken to be called as the columns that refer to it.
-        def outside(key, table)
+        def outside(key)
           key.target_columns = key.columns.dup if key.target_columns.empty?
-          key.name = dialect.given_name(:foreign_key, table:, columns: key.columns,
-            taken: names_of(table)) if key.name.empty?
         end
 
         def names_of(table)

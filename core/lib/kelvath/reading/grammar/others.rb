@@ -5,7 +5,6 @@ module Kelvath
     class Grammar
       # Views, sequences, types, schemas, what runs, and what is said of any of them.
       module Others
-        SIGNATURE = 40 # tokens that tell routines of one name apart
         # { word in COMMENT ON, DROP or ALTER => list of the state }
         LISTS = { "table" => :tables, "view" => :views, "sequence" => :sequences, "type" => :enumerations,
                   "function" => :routines, "procedure" => :routines, "package" => :routines }.freeze
@@ -150,7 +149,7 @@ module Kelvath
 
           text = dialect.program_text(@statement)
           text = text.sub(/\AALTER\b/i, "CREATE") if altered
-          add_routine(name, text, word, cursor.text(cursor.at, cursor.at + SIGNATURE))
+          add_routine(name, text, word, cursor.symbol?("(") ? dialect.signature(cursor.group) : "")
         end
 
         # A package's body joins its head; routines that take other things may have one name in some dialects.
@@ -159,7 +158,7 @@ module Kelvath
           known = state.routines[key]
           return known.text = "#{known.text}\n/\n#{text}" if known && word == "package"
 
-          key = [ key.first, "#{key.last} #{signature}" ] if known && dialect.overloads?
+          key = [ key.first, "#{key.last}(#{signature})" ] if dialect.overloads?
           routine = Catalog::Routine.new(schema: state.place(name).first, name: name.name, text:)
           state.lines[routine] = [ @source, @statement.line ]
           state.routines[key] = routine
@@ -252,11 +251,19 @@ module Kelvath
 
           cursor.parts.each do |part|
             name = part.qualified
-            dropped = drop_named(list, name)
+            dropped = list == :routines && dialect.overloads? ? drop_routine(part, name) : drop_named(list, name)
             next if dropped || there || list == :routines || list == :enumerations
 
             note("There is no #{name.place.compact.join('.')} here; DROP is passed over.")
           end
+        end
+
+        # The one that takes what is said; the only one of its name, if nothing is.
+        def drop_routine(part, name)
+          schema, called = state.key(name)
+          said = part.symbol?("(") && "#{called}(#{dialect.signature(part.group)})"
+          keys = state.routines.keys.select { |of, key| of == schema && (said ? key == said : key[/\A[^(]*/] == called) }
+          keys.each { |key| state.routines.delete(key) } if said || keys.one?
         end
 
         # Takes it away, with the foreign keys that lead to it.

@@ -142,7 +142,11 @@ module Kelvath
         # Columns and checks; comments are the parent's own.
         def copy_from_parent(parent, table, part: false)
           parent.columns.each do |column|
-            table.columns << column.dup.tap { |each| each.options, each.comment = column.options.dup, "" }
+            table.columns << column.dup.tap do |copy|
+              copy.options, copy.comment = column.options.dup, ""
+              dialect.inherited(parent, column, copy, counting: @counting.include?(column))
+              @counting << copy if @counting.include?(column)
+            end
           end
           parent.checks.each { |check| table.checks << check.dup unless check.options["no inherit"] }
           dialect.parted(parent, table) if part
