@@ -6,6 +6,9 @@ module Kelvath
     module Detection
       SEEN = 300_000 # bytes that are looked at
       MOST = 20 # times that a sign counts
+      OF_FILE = 40 # what a file's name counts
+      # What says nothing of its words; the path that a dump sets is told by a text.
+      SILENT = /--[^\n]*|'(?!search_path)(?:[^'\\\n]++|''|\\.)*+'/
 
       module_function
 
@@ -14,7 +17,8 @@ module Kelvath
       # words it is known. What tells nothing is read as standard SQL, into a design for the platform nearest to that.
       def platform(sources)
         text = sources.sum("") { |source| source.text.byteslice(0, SEEN / sources.size).scrub("") }
-        counted = Platforms.all.map { |platform| [ platform, *weigh(text, platform.dialect.class::SIGNS) ] }
+                      .gsub(SILENT) { |each| each.start_with?("'") ? "''" : "" }
+        counted = Platforms.all.map { |platform| [ platform, *weigh(text, sources, platform.dialect.class) ] }
         found, weight, signs = counted.max_by { |_, points, _| points }
         return standard if weight.zero?
 
@@ -28,13 +32,19 @@ module Kelvath
       end
 
       # [points, [[words as met, points], …]]
-      def weigh(text, signs)
-        met = signs.filter_map do |pattern, weight|
+      def weigh(text, sources, dialect)
+        met = dialect::SIGNS.filter_map do |pattern, weight|
           first = text[pattern] or next
           [ first.gsub(/\s+/, " ").strip[0, 40], weight * [ text.scan(pattern).size, MOST ].min ]
         end
+        named = dialect::FILES && sources.find { |source| of_file?(source.name, dialect::FILES) }
+        met << [ named.name.split("/").last(2).join("/"), OF_FILE ] if named
         [ met.sum(&:last), met ]
       end
+
+      # Is the word in the name of a file, or of the folder that it lies in?
+      def of_file?(name, word) = name.split("/").last(2).join("/").match?(/(?<![a-z])(?:#{word})(?![a-z])/i)
+      private_class_method :of_file?
       private_class_method :weigh, :standard
     end
   end

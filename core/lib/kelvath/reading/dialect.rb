@@ -12,6 +12,8 @@ module Kelvath
       CLIENT = nil
       # Words by which its scripts are known: { regular expression => how much one of them counts }.
       SIGNS = {}.freeze
+      # What files are called that hold them: a whole word of their names.
+      FILES = nil
       ESCAPES = { "n" => "\n", "t" => "\t", "r" => "\r", "0" => "" }.freeze
       attr_reader :platform
 

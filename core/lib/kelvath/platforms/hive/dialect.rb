@@ -5,6 +5,7 @@ module Kelvath
     # Scripts of Hive (its language manual, "DDL").
     class Hive::Dialect < Reading::Dialect
       CLIENT = /![a-z]+[^\n]*|(?:dfs|add\s+(?:jar|file|archive)s?|source|msck)\s[^\n]*/i
+      FILES = /hive|hql/i
       SIGNS = { /\bSTORED\s+AS\b/i => 10, /\bPARTITIONED\s+BY\b/i => 10, /\bROW\s+FORMAT\b/i => 12,
         /\bTBLPROPERTIES\b/i => 12,
                 /\b(?:array|map|struct)\s*</i => 10, /\bEXTERNAL\s+TABLE\b/i => 8, /\bSERDE\b/i => 10,

@@ -6,6 +6,7 @@ module Kelvath
     class Mariadb::Dialect < Reading::Dialect
       BLANKS = /(?:\s++|--[^\n]*+|#[^\n]*+)+/
       CLIENT = /(?:source|\\[.!uhgGq])[ \t][^\n]*/i
+      FILES = /mysql|mariadb|mysqld/i
       SIGNS = { /\bENGINE\s*=\s*\w+/i => 12, /\bAUTO_INCREMENT\b/i => 8, /`\w+`/ => 3, /\/\*M?!\d+/ => 10,
         /^DELIMITER\b/i => 10,
                 /\bUNSIGNED\b/i => 4, /\b(?:medium|tiny|long)(?:int|text|blob)\b/i => 5, /\bDEFAULT\s+CHARSET\b/i => 10,

@@ -7,6 +7,7 @@ module Kelvath
       CLIENT = /(?:rem(?:ark)?|prompt|spool|set|conn(?:ect)?|whenever|(?:un)?define|accept|column|[tb]title|show|exit|
                 quit|host|start|pause|clear|var(?:iable)?|print|timing|exec(?:ute)?|break|compute|desc(?:ribe)?|
                 disc(?:onnect)?|password|!)(?![[:alnum:]_$(])[^\n]*|@[^\n]*/xi
+      FILES = /oracle|ora|plsql|oci/i
       SIGNS = { /\bVARCHAR2\b/i => 10, /\bNUMBER\s*\(/i => 5, /^\/\s*$/ => 10, /\bSYSDATE\b/i => 6,
         /\bNVARCHAR2\b/i => 8,
                 /\bTABLESPACE\b/i => 3, /\bPCTFREE\b/i => 8, /^(?:PROMPT|REM|SET\s+DEFINE|SPOOL|WHENEVER)\b/i => 10,

@@ -5,6 +5,7 @@ module Kelvath
     # Scripts of PostgreSQL and of its client (the manual's part VI and "psql").
     class Postgresql::Dialect < Reading::Dialect
       CLIENT = /\\[^\n]*/
+      FILES = /pg|pgsql|postgres|postgresql|plpgsql|psql/i
       SIGNS = { /\bSET\s+search_path\b|set_config\('search_path'/i => 20, /\b(?:big|small)?serial\b/i => 3,
         /::\w+/ => 3,
                 /\bCOPY\s+\S+[^;]*\sFROM\s+stdin/i => 20, /\$\w*\$/ => 4, /\bALTER\s+TABLE\s+ONLY\b/i => 10,

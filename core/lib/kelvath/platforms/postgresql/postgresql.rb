@@ -39,6 +39,7 @@ module Kelvath
         "point" => "'(%<row>d,1)'"
       }.freeze
       CASTS_ONLY = { "money" => %w[decimal text fixed_text long_text] }.freeze
+      EVENTS = /\b(?:insert|delete|truncate|update)(?:\s+or\s+(?:insert|delete|truncate|update))+/i
       FIRST_SCHEMA = "public" # where what names no schema is
       AROUND = [ [ "BEGIN" ], [ "COMMIT" ] ].freeze
       COUNTING = [ "SELECT setval(pg_get_serial_sequence(%<table_text>s, %<name_text>s), " \
@@ -104,13 +105,19 @@ module Kelvath
       # against each other, not how.
       def as_kept(kind, field, value)
         case [ kind, field ]
-        when %i[trigger text], %i[index expression] then Ddl::Alike.expression(value, without: FIRST_SCHEMA)
+        when %i[trigger text] then Ddl::Alike.expression(events_in_order(value), without: FIRST_SCHEMA)
+        when %i[index expression] then Ddl::Alike.expression(value, without: FIRST_SCHEMA)
         when %i[routine text] then Ddl::Alike.body(value)
         else value
         end
       end
 
       private
+
+      # The catalog tells what a trigger waits for in an order of its own.
+      def events_in_order(text)
+        text.sub(EVENTS) { $~[0].split(/\s+or\s+/i).sort_by(&:downcase).join(" OR ") }
+      end
 
       # How many bits a number takes decides what it is.
       def spelt(type)

@@ -5,6 +5,7 @@ module Kelvath
     # Scripts of SQLite (https://www.sqlite.org/lang.html), and what its shell adds to them.
     class Sqlite::Dialect < Reading::Dialect
       CLIENT = /\.[a-z]+[^\n]*/
+      FILES = /sqlite|sqlite3/i
       SIGNS = { /\bPRAGMA\s+\w+/i => 10, /\bAUTOINCREMENT\b/i => 8, /\bWITHOUT\s+ROWID\b/i => 10,
         /\bsqlite_sequence\b/i => 20,
                 /\)\s*STRICT\b/i => 6, /\bINTEGER\s+PRIMARY\s+KEY\b/i => 2,

@@ -5,11 +5,12 @@ module Kelvath
     # Scripts of SQL Server (Transact-SQL), in batches, with or without semicolons.
     class Sqlserver::Dialect < Reading::Dialect
       CLIENT = /:[a-z]+\b[^\n]*/i
-      SIGNS = { /^[ \t]*GO[ \t]*\r?$/i => 12, /\[dbo\]|\bdbo\./i => 10, /\bIDENTITY\s*\(/i => 6, /\bN'/ => 2,
+      FILES = /mssql|sqlserver|tsql|sqlsrv|mssqlserver/i
+      SIGNS = { /^[ \t]*GO[ \t]*\r?$/i => 12, /\[dbo\]|\bdbo\./i => 10, /\bIDENTITY\s*\(\s*\d/i => 6, /\bN'/ => 2,
         /\bnvarchar\b/i => 5,
                 /\b(?:NON)?CLUSTERED\b/i => 6, /\bsp_(?:addextendedproperty|rename)\b/i => 12,
                   /\bON\s+\[PRIMARY\]/i => 12,
-                /\b(?:uniqueidentifier|datetime2|smalldatetime|datetimeoffset)\b/i => 8, /\[\w+\]/ => 2,
+                /\b(?:uniqueidentifier|datetime2|smalldatetime|datetimeoffset)\b/i => 8, /\[[a-z_]\w*\]/i => 2,
                 /\bSET\s+(?:ANSI_NULLS|QUOTED_IDENTIFIER|ANSI_PADDING|NOCOUNT|XACT_ABORT)\b/i => 12 }.freeze
       MAIN = "PRIMARY" # the filegroup where everything is unless it is said
       COMMENT = "MS_Description" # the property that programs show as one
