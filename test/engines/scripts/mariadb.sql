@@ -68,3 +68,11 @@ CREATE TABLE v (a int PRIMARY KEY); CREATE TABLE w (x int, y int, z int, KEY xy 
 ); CREATE INDEX i ON t (a /* , c */); CREATE TABLE u (a varchar(40) DEFAULT '-- no; comment', b varchar(40) DEFAULT '/* nor this */');
 --- several databases' words
 CREATE TABLE t (`key` int, `index` int, `check` int, `primary` int, status varchar(3), type int, comment text, data text, `date` date, value int, position int, action int);
+--- first letters, names that begin with digits, binary texts
+CREATE TABLE note (
+  `4th_hold` varchar(20) binary, 5th_hold int, body varchar(300) NOT NULL, code varchar(20), kind enum("a", "b'c"),
+  PRIMARY KEY (body(20)), KEY k (code(20)), KEY l (code(5)), UNIQUE KEY m (code(20))
+);
+CREATE TABLE tag (id int PRIMARY KEY);
+CREATE TABLE seal (code varchar(20) NOT NULL, no int, note varchar(300), PRIMARY KEY (code(20), no),
+  KEY n (code, note(10)), FOREIGN KEY (no) REFERENCES tag (id));

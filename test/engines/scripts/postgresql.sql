@@ -58,3 +58,18 @@ CREATE TABLE t (a int, b text); /* one /* two; */ three; */ COPY t (a, b) FROM s
 2	CREATE TABLE no (x int);
 \.
 INSERT INTO t VALUES (3, 'x;y'), (4, $q$;$q$); GRANT SELECT ON t TO PUBLIC; CREATE TABLE u (c int); SET statement_timeout = 0; ANALYZE t;
+--- float, names that the server gives, routines made anew
+CREATE TABLE item (
+  id serial, open int, code varchar(20) UNIQUE, weight float, light float(10), state text CHECK (state IN ('open', 'id')),
+  PRIMARY KEY (id), UNIQUE (id)
+);
+CREATE TABLE part (no int, CHECK (no > 0)) INHERITS (item);
+CREATE TABLE held (item int REFERENCES item (id), at int);
+ALTER TABLE held DROP CONSTRAINT held_item_fkey, ADD CONSTRAINT held_item_fkey FOREIGN KEY (item) REFERENCES item (id);
+CREATE FUNCTION total(a int, b text) RETURNS int AS 'SELECT 1' LANGUAGE sql;
+CREATE FUNCTION total(a bigint) RETURNS int AS 'SELECT 2' LANGUAGE sql;
+CREATE OR REPLACE FUNCTION total(a integer, b text DEFAULT 'x') RETURNS int AS 'SELECT 3' LANGUAGE sql;
+CREATE FUNCTION gone(double precision) RETURNS int AS 'SELECT 1' LANGUAGE sql;
+DROP FUNCTION gone(float);
+CREATE FUNCTION seen() RETURNS trigger AS 'BEGIN RETURN NEW; END' LANGUAGE plpgsql;
+CREATE TRIGGER seen AFTER INSERT OR UPDATE OR DELETE ON held FOR EACH ROW EXECUTE FUNCTION seen();

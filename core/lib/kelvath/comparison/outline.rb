@@ -24,8 +24,15 @@ module Kelvath
         elements.reject! do |each|
           [ *Metamodel::BESIDE, *without ].include?(each.kind) || (each.kind == :schema && unkept.(each))
         end
-        new(model, platform:, root: design_id).outline(elements)
+        new(model, platform:, root: design_id).outline(overloaded_last(elements, platform))
       end
+
+      # Routines of one name have no order; they are told apart by what they say.
+      def self.overloaded_last(elements, platform)
+        routines, others = elements.partition { |each| each.kind == :routine }
+        others + routines.sort_by { |each| platform.as_kept(:routine, :text, each.text) }
+      end
+      private_class_method :overloaded_last
 
       # platform: whose spelling of types counts, and whose gaps are left out; root: not part of paths.
       def initialize(model, platform: nil, root: nil)

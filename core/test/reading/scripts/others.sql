@@ -31,3 +31,18 @@ create index ix on sailing (vessel) using btree;
 --- an engine of columns | tables=2 columns=5 primary_keys=1 foreign_keys=1
 CREATE COLUMN TABLE "FLEET"."VESSEL" ("ID" INTEGER CS_INT NOT NULL , "NAME" NVARCHAR(40) DEFAULT '' NOT NULL, "AT" LONGDATE CS_LONGDATE, PRIMARY KEY INVERTED VALUE ("ID")) UNLOAD PRIORITY 5 AUTO MERGE;
 CREATE ROW TABLE "FLEET"."LOG" ("ID" INT, "VESSEL" INT, FOREIGN KEY ("VESSEL") REFERENCES "FLEET"."VESSEL" ON UPDATE CASCADE);
+--- What ends statements is left out | tables=2 columns=3 primary_keys=1 foreign_keys=1 indexes=1 sequences=1
+CREATE TABLE quay (id int NOT NULL, PRIMARY KEY (id))
+
+CREATE TABLE berth (quay_id int,
+  no int)
+
+CREATE SEQUENCE berth_seq
+CREATE INDEX berth_no ON berth (no)
+
+ALTER TABLE berth
+  ADD FOREIGN KEY (quay_id) REFERENCES quay (id)
+--- Names that an installer fills in | tables=2 columns=2 primary_keys=1 foreign_keys=1 indexes=1
+CREATE TABLE ${schema}.{prefix}quay (id int PRIMARY KEY);
+CREATE TABLE @{table}_berth (quay_id int REFERENCES ${schema}.{prefix}quay (id));
+CREATE INDEX @{table}_berth_ix ON @{table}_berth (quay_id);

@@ -92,7 +92,7 @@ module Kelvath
 
       # Keys of a partition are the table's, under names of their own.
       def parted(parent, table)
-        parent.keys.each do |key|
+        parent.keys.dup.each do |key|
           table.keys << key.dup.tap do |copy|
             copy.columns = key.columns.dup
             copy.name = given_name(key.primary ? :primary : :unique, table:, columns: key.columns, taken: taken(table))

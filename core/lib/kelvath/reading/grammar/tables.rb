@@ -90,7 +90,7 @@ module Kelvath
           words = cursor.text(said).downcase
           return lost(named, "the columns of #{table.title}") unless source
 
-          source.columns.each { |column| table.columns << copied(column, words) }
+          source.columns.dup.each { |column| table.columns << copied(column, words) }
           copy_constraints(source, table, words)
         end
 
@@ -108,12 +108,12 @@ module Kelvath
         def copy_constraints(source, table, words)
           all = dialect.copies_all? || words.include?("including all")
           if all || words.include?("including indexes")
-            source.keys.each do |key|
+            source.keys.dup.each do |key|
               copy = key.dup.tap { |each| each.columns = key.columns.dup; each.name = dialect.copies_all? ?
                 key.name : "" }
               add_key(table, copy)
             end
-            source.indexes.each { |index| copy_index(index, table) }
+            source.indexes.dup.each { |index| copy_index(index, table) }
           end
           table.checks.concat(source.checks.map(&:dup)) if all || words.include?("including constraints")
         end
@@ -141,14 +141,14 @@ module Kelvath
 
         # Columns and checks; comments are the parent's own.
         def copy_from_parent(parent, table, part: false)
-          parent.columns.each do |column|
+          parent.columns.dup.each do |column|
             table.columns << column.dup.tap do |copy|
               copy.options, copy.comment = column.options.dup, ""
               dialect.inherited(parent, column, copy, counting: @counting.include?(column))
               @counting << copy if @counting.include?(column)
             end
           end
-          parent.checks.each { |check| table.checks << check.dup unless check.options["no inherit"] }
+          parent.checks.dup.each { |check| table.checks << check.dup unless check.options["no inherit"] }
           dialect.parted(parent, table) if part
         end
 
