@@ -68,7 +68,7 @@ module Kelvath
       # The text of an index stays as it is written.
       def index_text(_table, _index, parts, _text)
         cursor = parts.first.statement
-        on = cursor.tokens.find { |token| token.word == "on" }
+        on = cursor.tokens.find { |token| token.word == "on" } or return super
         cursor.source.text.byteslice(on.from...cursor.to)
       end
 

@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+require "core_test_helper"
+
+# A second script into a model that is there: what both have is matched, and only what is new or changed is offered.
+class JoiningTest < CoreTest
+  FIRST = <<~SQL
+    CREATE TABLE pier (code char(3) PRIMARY KEY, name varchar(40) NOT NULL);
+    COMMENT ON TABLE pier IS 'Where ferries lie';
+    CREATE TABLE berth (no int, pier char(3) REFERENCES pier (code), depth int, ferry int, PRIMARY KEY (no, pier));
+    CREATE TABLE ferry (id int PRIMARY KEY, name varchar(40), built int, seats int);
+    CREATE TABLE toll (id int PRIMARY KEY);
+    CREATE TABLE quay (id int PRIMARY KEY);
+  SQL
+  SECOND = <<~SQL
+    create table "pier" ("code" character(3) not null, name varchar(60), primary key (code));
+    CREATE TABLE berth (no int, pier char(3) REFERENCES pier (code), length numeric(5,1), depth bigint NOT NULL,
+      ferry int REFERENCES toll (id), PRIMARY KEY (no, pier), CHECK (depth > 0));
+    CREATE TABLE boat (id int PRIMARY KEY, name varchar(40), built int, seats int, pier char(3) REFERENCES pier);
+    CREATE TABLE crew (id int PRIMARY KEY, toll int REFERENCES toll, kind text CHECK (kind IN ('deck', 'engine')));
+    CREATE VIEW deep AS SELECT no FROM berth WHERE depth > 5;
+    CREATE POLICY own ON berth USING (true);
+  SQL
+
+  def read(text, platform: "postgresql")
+    Reading.read([ Reading::Source.new(name: "", text:) ], platform: Platforms.fetch(platform)).catalog
+  end
+
+  def begun(text = FIRST) = Starting.from_catalog("Piers", read(text), platform: "postgresql", ids:)
+
+  def plan(model, text, design_id, platform: "postgresql")
+    other, = Joining.read(read(text, platform:), platform:, ids:, model:, design_id:)
+    Joining::Plan.new(model, other, design_id:)
+  end
+
+  # { what is offered => what becomes of it }
+  def offered(plan) = plan.offers.to_h { |offer| [ "#{offer.way} #{offer.title}", offer.said ] }
+
+  def test_what_is_there_already_is_not_offered_again
+    first = begun
+    assert_empty offered(plan(first.model, FIRST, first.design_id))
+    derived = Derivation.derive(ferries, platform: "postgresql", ids:)
+    model = derived.change_set.apply(ferries)
+    again = plan(model, Ddl.script(model, derived.design_id).text, derived.design_id)
+    assert_empty offered(again)
+  end
+
+  def test_what_is_new_and_what_would_change
+    first = begun
+    plan = plan(first.model, SECOND, first.design_id)
+    assert_equal(
+      { "new view deep" => "", "changed column pier · name" => "type “varchar(40)” becomes “varchar(60)”; " \
+                                                               "mandatory “yes” becomes “no”",
+        "new column berth · length" => "numeric(5,1)",
+        "changed column berth · depth" => "type “integer” becomes “bigint”; mandatory “no” becomes “yes”",
+        "new foreign key berth · berth_ferry_fkey" => "ferry to toll", "new check berth · berth_depth_check" => "depth > 0",
+        "changed table ferry" => "name “ferry” becomes “boat”", "new column ferry · pier" => "char(3)",
+        "new foreign key ferry · boat_pier_fkey" => "pier to pier",
+        "new table crew" => "3 columns, 1 key, 1 foreign key, 1 check", "new text after the script" => "CREATE POLICY" },
+      offered(plan).transform_values { |said| said[/\ACREATE POLICY/] || said }
+    )
+    assert_equal [ "1 table of PostgreSQL is not in it and stays as it is: quay." ], plan.notes
+  end
+
+  def test_what_is_taken_becomes_one_change_and_nothing_doubles
+    first = begun
+    change, kept = plan(first.model, SECOND, first.design_id).change_set(ids:, base: first.base)
+    model = change.apply(first.model)
+    assert_empty offered(plan(model, SECOND, first.design_id))
+    assert_equal [ "Berth", "Crew", "Ferry", "Pier", "Quay", "Toll" ], model.all(:entity).map(&:name).sort
+    assert_equal [ "Depth", "Length", "No" ], own(model, "Berth"), "ferry came with the relationship to toll"
+    assert_equal first.model, change.inverse.apply(model)
+    again = Derivation.again(model, first.design_id, base: kept)
+    assert_empty again.arrivals.map { |each| [ each.way, each.element.label(model) ] }
+    assert_empty again.conflicts
+    assert_equal kept.digest, model.fetch(first.design_id).base
+  end
+
+  def test_some_of_it
+    first = begun
+    plan = plan(first.model, SECOND, first.design_id)
+    keys = plan.offers.select { |offer| offer.title.match?(/length|crew/) }.map(&:key)
+    change, = plan.change_set(keys, ids:, base: first.base)
+    model = change.apply(first.model)
+    left = offered(plan(model, SECOND, first.design_id)).keys
+    assert_equal plan.offers.reject { |offer| keys.include?(offer.key) }.map { |offer| "#{offer.way} #{offer.title}" }, left
+    assert_equal 1, model.all(:domain).size, "the allowed values of what was taken came along"
+  end
+
+  def test_what_needs_something_that_was_left_is_left
+    first = begun("CREATE TABLE pier (code char(3) PRIMARY KEY);")
+    plan = plan(first.model, "CREATE TABLE a (id int PRIMARY KEY, UNIQUE (id)); " \
+                             "CREATE TABLE b (id int PRIMARY KEY, a int REFERENCES a (id));", first.design_id)
+    change, = plan.change_set(plan.offers.select { |offer| offer.title == "table b" }.map(&:key), ids:, base: first.base)
+    model = change.apply(first.model)
+    assert_empty model.all(:foreign_key) + model.all(:relationship)
+    assert_equal %w[id a], model.all(:table).find { |table| table.name == "b" }.then { |table|
+      model.children(table.id, :column).map(&:name)
+    }
+  end
+
+  def test_a_script_of_another_platform_becomes_a_design_beside_the_others
+    first = begun
+    plan = plan(first.model, "CREATE TABLE pier (code varchar2(3) PRIMARY KEY, name varchar2(40), depth number(5));", nil,
+      platform: "oracle")
+    assert_equal [ "new table pier" ], offered(plan).keys
+    change, base = plan.change_set(ids:)
+    model = change.apply(first.model)
+    assert_equal first.model.all(:entity), model.all(:entity)
+    assert_equal %w[Depth], change.additions.select { |each| each.kind == :attribute }.map(&:name)
+    oracle = model.all(:design).find { |design| design.platform == "oracle" }
+    assert_equal base.digest, oracle.base
+    assert_includes Ddl.script(model, oracle.id).text, "depth number(5)"
+  end
+
+  private
+
+  def own(model, name) = model.children(entity(model, name).id, :attribute).map(&:name).sort
+end
