@@ -34,6 +34,8 @@ Rails.application.routes.draw do
   resources :model_files, only: :create
   resources :platforms, only: %i[index show]
   resources :models, only: %i[index create show update destroy] do
+    resources :readings, only: %i[new create]
+    resources :joinings, only: %i[show update]
     resource :copy, only: :create
     resource :recovery, only: :create
     resource :picture, only: :show

@@ -30,6 +30,7 @@ import Decides from RAILS_ASSET_URL("controllers/forms/decides.js")
 import Other from RAILS_ASSET_URL("controllers/forms/other.js")
 import Print from RAILS_ASSET_URL("controllers/forms/print.js")
 import Prose from RAILS_ASSET_URL("controllers/forms/prose.js")
+import Pasted from RAILS_ASSET_URL("controllers/forms/pasted.js")
 import Settle from RAILS_ASSET_URL("controllers/forms/settle.js")
 import Submit from RAILS_ASSET_URL("controllers/forms/submit.js")
 import Ticks from RAILS_ASSET_URL("controllers/forms/ticks.js")
@@ -67,6 +68,7 @@ const controllers = {
   other: Other,
   print: Print,
   prose: Prose,
+  pasted: Pasted,
   settle: Settle,
   submit: Submit,
   ticks: Ticks,

@@ -8,8 +8,9 @@ module ScriptFiles
 
   # Reads the file at a path, for a Platform, or for the one that it is found to be for. Answers a
   # Kelvath::Reading::Result. Raises Kelvath::UnreadableFile for what is no script, or of which nothing is understood.
-  def read(path, platform: nil, progress: Kelvath::Progress.none)
-    result = Kelvath::Reading.read(sources(path), platform:, progress:)
+  # otherwise: the Platform that it is for if it does not tell.
+  def read(path, platform: nil, otherwise: nil, progress: Kelvath::Progress.none)
+    result = Kelvath::Reading.read(sources(path), platform:, otherwise:, progress:)
     return result if result.any?
 
     raise Kelvath::UnreadableFile, "Nothing in this script was understood: #{first_fault(result)}"

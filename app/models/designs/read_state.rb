@@ -6,11 +6,15 @@ module ReadState
 
   # The Kelvath::Altering::Side of a Run that read one. Raises Kelvath::NotFound if it has not, or it is gone.
   def side(run)
+    model = model(run)
+    Kelvath::Altering::Side.new(model:, design_id: model.all(:design).first.id, told: run.result["told"])
+  end
+
+  # All that a Run read, as a Kelvath::Model. Raises Kelvath::NotFound.
+  def model(run)
     kept = KeptBase.find_by(digest: run.result.to_h["digest"]) or
       raise Kelvath::NotFound, "What was read is not there any more; read it again."
-    elements = Kelvath::Derivation::Base.new(kept.digest, kept.content).elements
-    model = Kelvath::Model.of(elements)
-    Kelvath::Altering::Side.new(model:, design_id: model.all(:design).first.id, told: run.result["told"])
+    Kelvath::Model.of(Kelvath::Derivation::Base.new(kept.digest, kept.content).elements)
   end
 
   # Keeps the elements of a design, itself among them; answers their digest.

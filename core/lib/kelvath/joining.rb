@@ -30,16 +30,22 @@ module Kelvath
     class Plan
       attr_reader :model, :design, :offers, :notes
 
-      # model: a Model; read: a Model of one design and its logical side, as Intake.take makes it; design_id: the
-      # model's design that it goes into, nil for a new one.
-      def initialize(model, read, design_id: nil)
+      # model: a Model; read: a Model of one design and its logical side, as Joining.read makes it; design_id: the
+      # model's design that it goes into, nil for a new one; apart: ids of tables that are not to be found by their
+      # columns.
+      def initialize(model, read, design_id: nil, apart: [])
         @model = model
         @read = read
         @design = design_id ? model.fetch(design_id, :design) : new_design
-        @pairing = Pairing.new(model, @design, read, read_design)
+        @pairing = Pairing.new(model, @design, read, read_design, apart:)
         offers = Offers.new(model, @design, read, @pairing)
         @offers = offers.all
         @notes = offers.notes + stays
+      end
+
+      # [[id of a table that was read, its name, the name of the model's that it seems to be], …]
+      def likened
+        @pairing.likened.map { |id| [ id, @read.fetch(id).name, @model.fetch(@pairing.ids.fetch(id)).name ] }
       end
 
       # Is the design one that comes with it?

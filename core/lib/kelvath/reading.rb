@@ -12,6 +12,7 @@ require_relative "reading/said"
 require_relative "reading/state"
 require_relative "reading/grammar"
 require_relative "reading/detection"
+require_relative "reading/thing"
 
 module Kelvath
   # The way from scripts to a catalog: what the database would hold if it had run them. Nothing that stands in a script
@@ -43,9 +44,10 @@ module Kelvath
     module_function
 
     # sources: Source values, in the order in which they would be run; platform: a Platform; nil to tell it from the
-    # text.
-    def read(sources, platform: nil, progress: Progress.none)
-      known, dialect, why = platform ? [ platform, platform.dialect, "It was chosen." ] : Detection.platform(sources)
+    # text; otherwise: the Platform to read it for if the text tells nothing, nil for standard SQL.
+    def read(sources, platform: nil, otherwise: nil, progress: Progress.none)
+      known, dialect, why = platform ? [ platform, platform.dialect, "It was chosen." ] :
+                              Detection.platform(sources, otherwise)
       log = Log.new
       grammar = Grammar.new(dialect, State.new(dialect), log)
       count = 0

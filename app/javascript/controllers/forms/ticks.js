@@ -2,13 +2,24 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
 // A list of rows to tick: all at once by the box above them, counted below.
 export default class extends Controller {
-  static targets = ["tick", "every", "count"]
+  static targets = ["tick", "every", "count", "line", "group"]
 
   every() {
-    this.tickTargets.forEach((tick) => {
+    this.tickTargets.filter((tick) => !tick.closest("[hidden]")).forEach((tick) => {
       tick.checked = this.everyTarget.checked
     })
     this.count()
+  }
+
+  // Shows only the lines that hold the typed words; those out of sight stay as they are ticked.
+  filter(event) {
+    const words = event.target.value.trim().toLowerCase()
+    this.groupTargets.forEach((group) => {
+      const whole = group.querySelector("h2").textContent.toLowerCase().includes(words)
+      const lines = this.lineTargets.filter((line) => group.contains(line))
+      lines.forEach((line) => { line.hidden = !whole && !line.textContent.toLowerCase().includes(words) })
+      group.hidden = lines.every((line) => line.hidden)
+    })
   }
 
   count() {

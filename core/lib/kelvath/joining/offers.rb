@@ -107,7 +107,7 @@ module Kelvath
       def said(element, additions)
         case element.kind
         when :table then counts(additions)
-        when :column then [ type(element), ("needed" if element.mandatory) ].compact.join(", ")
+        when :column then [ type(element), ("mandatory" if element.mandatory) ].compact.join(", ")
         when :foreign_key then "#{names(element.column_ids)} to #{@read[element.target_table_id]&.name}"
         when :key, :index then names(element.column_ids)
         when :check then Metamodel::Expression.written(element.condition) { |id| @read[id]&.name.to_s }

@@ -13,7 +13,9 @@ module Kelvath
       attr_reader :ids, :likened
 
       # read_design: the design that was read. A design that the model has not is paired with nothing.
-      def initialize(model, design, read, read_design)
+      # apart: ids of tables that are found by their names alone.
+      def initialize(model, design, read, read_design, apart: [])
+        @apart = apart
         @model, @design, @read, @read_design = model, design, read, read_design
         @ids = { read_design.id => design.id }
         @likened = Set.new
@@ -78,7 +80,7 @@ module Kelvath
       def alike
         left = @model.children(@design.id, :table).reject { |table| table.outside || @taken.include?(table.id) }
         @read.children(@read_design.id, :table).each do |table|
-          next if table.outside || @ids.key?(table.id) || columns(@read, table).size < LEAST
+          next if table.outside || @apart.include?(table.id) || @ids.key?(table.id) || columns(@read, table).size < LEAST
 
           found = left.max_by { |each| likeness(table, each) }
           next unless found && likeness(table, found) >= LIKE

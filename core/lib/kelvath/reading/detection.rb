@@ -6,6 +6,7 @@ module Kelvath
     module Detection
       SEEN = 300_000 # bytes that are looked at
       MOST = 20 # times that a sign counts
+      OWN = /\A-- .+ for (.+)\n-- \d+ tables?, written by Kelvath/ # the heading that scripts get here
       OF_FILE = 40 # what a file's name counts
       # What says nothing of its words; the path that a dump sets is told by a text.
       SILENT = /--[^\n]*|'(?!search_path)(?:[^'\\\n]++|''|\\.)*+'/
@@ -15,18 +16,27 @@ module Kelvath
       # [Platform, the Dialect to read it in, the reason in a sentence] of Sources. Each platform's dialect says by
       # which
       # words it is known. What tells nothing is read as standard SQL, into a design for the platform nearest to that.
-      def platform(sources)
+      # otherwise: the Platform that it is taken for then instead.
+      def platform(sources, otherwise = nil)
         text = sources.sum("") { |source| source.text.byteslice(0, SEEN / sources.size).scrub("") }
-                      .gsub(SILENT) { |each| each.start_with?("'") ? "''" : "" }
+        own = text[OWN, 1]
+        found = own && Platforms.all.find { |platform| platform.title == own }
+        return [ found, found.dialect, "Its heading says that it was written here, for #{found.title}." ] if found
+
+        text = text.gsub(SILENT) { |each| each.start_with?("'") ? "''" : "" }
         counted = Platforms.all.map { |platform| [ platform, *weigh(text, sources, platform.dialect.class) ] }
         found, weight, signs = counted.max_by { |_, points, _| points }
-        return standard if weight.zero?
+        return standard(otherwise) if weight.zero?
 
         shown = signs.sort_by { |_, points| -points }.first(3).map { |words, _| "“#{words}”" }.join(", ")
         [ found, found.dialect, "It was taken for #{found.title} by #{shown}." ]
       end
 
-      def standard
+      def standard(otherwise)
+        if otherwise
+          return [ otherwise, otherwise.dialect, "Nothing in it tells whose it is; it was read for #{otherwise.title}." ]
+        end
+
         nearest = Platforms.all.max_by { |platform| platform.class::FEATURES.size }
         [ nearest, Platforms::STANDARD.dialect, "Nothing in it tells whose it is; it was read as standard SQL." ]
       end

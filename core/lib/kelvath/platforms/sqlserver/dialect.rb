@@ -109,11 +109,11 @@ module Kelvath
       # 'dbo.vessel.hull', 'hull_no', 'COLUMN'
       def renaming(told, grammar)
         parts = (told["name"] || told["objname"]).to_s.delete("[]").split(".")
-        to = told["value"] || told["newname"]
+        to = (told["value"] || told["newname"]).to_s
         column = (told["level0type"] || told["objtype"]).to_s.casecmp?("column") ? parts.pop : nil
         named = named(schema(parts[-2]), parts.last.to_s)
         table = grammar.state.find(:tables, named)
-        return grammar.note("sp_rename of #{parts.join('.')} is passed over.") unless table
+        return grammar.note("sp_rename of #{parts.join('.')} is passed over.") if table.nil? || to.empty?
         return grammar.state.rename_column(table, column, to) if column
 
         grammar.state.move(:tables, named, [ table.schema, to ], [ named.key.first, key_of(to) ])
