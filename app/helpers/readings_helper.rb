@@ -14,7 +14,8 @@ module ReadingsHelper
   # What is said of a column beside its name and type.
   def column_said(column)
     [ ("mandatory" if column.mandatory), ("counts by itself" if column.identity),
-      ("= #{column.computed}" if column.computed), ("default #{column.default_value}" unless column.default_value.empty?),
+      ("= #{column.computed}" if column.computed),
+      ("default #{column.default_value}" unless column.default_value.empty?),
       (column.comment unless column.comment.to_s.empty?) ].compact.join(", ")
   end
 
@@ -22,7 +23,8 @@ module ReadingsHelper
   def table_said(table)
     table.keys.map { |key| [ key.primary ? "primary key" : "key", key.name, key.columns.join(", ") ] } +
       table.foreign_keys.map { |key|
-        [ "foreign key", key.name, "#{key.columns.join(', ')} to #{key.target_title} (#{key.target_columns.join(', ')})" ]
+        to = "#{key.target_title} (#{key.target_columns.join(', ')})"
+        [ "foreign key", key.name, "#{key.columns.join(', ')} to #{to}" ]
       } +
       table.indexes.map { |index|
         [ index.unique ? "unique index" : "index", index.name, index.columns.join(", ").presence || index.expression ]

@@ -27,7 +27,7 @@ class IntakeWork
   end
 
   def taken(catalog, progress)
-    choice = NamingStandard::Choice.new(**@run.options.symbolize_keys.except(:platform))
+    choice = NamingStandard::Choice.new(**@run.options.symbolize_keys.except(:platform, :left_out))
     Kelvath::Starting.from_catalog(@run.title, catalog, platform: @platform, ids: Ids, standard: choice.standard,
                                    follows: choice.fields, progress:)
   end

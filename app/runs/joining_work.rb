@@ -16,7 +16,8 @@ class JoiningWork
     choice = NamingStandard::Choice.new(**@run.options.symbolize_keys.slice(:lexicon, :rulebook))
     read, log = Kelvath::Joining.read(catalog, platform: result.platform.key, ids: Ids, model:, design_id: design&.id,
                                                standard: choice.standard)
-    { digest: ReadState.keep(read.elements.values), design_id: design&.id, log: log.map(&:to_h), counts: result.counts }
+    digest = ReadState.keep(read.elements.values)
+    { digest:, design_id: design&.id, log: log.map(&:to_h), counts: result.counts }
   ensure
     @run.remove_files
   end
@@ -39,7 +40,7 @@ class JoiningWork
     return model.all(:design).find { |each| each.platform == result.platform.key } unless chosen
     return chosen if chosen.platform == result.platform.key
 
-    raise Kelvath::Error, "#{chosen.name} is for #{Kelvath::Platforms.of(model, chosen).title}, and the script is for " \
-                          "#{result.platform.title}: #{result.why} Say whose it is, or let it become a new design."
+    raise Kelvath::Error, "#{chosen.name} is for #{Kelvath::Platforms.of(model, chosen).title}, and the script is " \
+                          "for #{result.platform.title}: #{result.why} Say whose it is, or let it become a new design."
   end
 end

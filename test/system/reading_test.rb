@@ -48,4 +48,64 @@ class ReadingBrowserTest < BrowserTestCase
     assert_text "Taken in"
     assert_equal %w[code depth], StoredModel.find_by!(name: "migrations").model.all(:column).map(&:name)
   end
+
+  test "some of a script is taken, and each thing shows what was understood of it" do
+    visit "/readings/new"
+    fill_in "The script, with all that stands in it", with: SCRIPT
+    within("#reading-list") do
+      click_button "berth"
+      within("section", text: "berth") { assert_text "foreign key berth_pier_fkey pier to pier (code)" }
+      uncheck "Take view deep"
+    end
+    assert_equal "CREATE TABLE berth", chosen[0, 18]
+    assert_equal "2", find(".line-numbers .faulty", visible: :all).text(:all)
+    fill_in "Only those with these words", with: "pier"
+    assert_no_selector "#reading-list tr", text: "berth"
+    click_button "Make a model of it"
+    assert_text "Left out, as was asked: view deep."
+    assert_empty StoredModel.find_by!(name: "Script").model.all(:view)
+  end
+
+  test "a second script joins a model: what is new is ticked, taken at once, and undone at once" do
+    stored = begin_with("CREATE TABLE pier (code char(3) PRIMARY KEY, name varchar(40) NOT NULL);")
+    visit "/models/#{stored.id}/designs"
+    click_link "Read a script into this model"
+    fill_in "The script, with all that stands in it", with: SCRIPT.sub("(40) NOT NULL", "(60)").sub("jsonb", "text")
+    select "a new design beside the others", from: "It goes into"
+    select "PostgreSQL", from: "It goes into"
+    click_button "See what is new"
+    click_link "See what is new in it"
+    assert_text "3 new, 1 changed"
+    fill_in "Only those with", with: "after the script"
+    assert_no_text "table berth"
+    fill_in "Only those with", with: ""
+    find("label", text: "text after the script").click
+    assert_text "3 of 4 ticked"
+    click_button "Take what is ticked"
+    assert_selector "#cards .card", count: 2
+    model = stored.reload.model
+    assert_equal %w[Berth Pier], model.all(:entity).map(&:name).sort
+    assert_equal 60, model.all(:attribute).find { |each| each.name == "Name" }.length
+    assert_equal 1, model.all(:relationship).size
+    click_button "Undo"
+    assert_selector "#cards .card", count: 1
+    assert_equal %w[Pier], stored.reload.model.all(:entity).map(&:name)
+  end
+
+  private
+
+  # The text that is selected in the script.
+  def chosen
+    text = find_field("The script, with all that stands in it")
+    text.value[text.evaluate_script("this.selectionStart")...text.evaluate_script("this.selectionEnd")]
+  end
+
+  def begin_with(text)
+    catalog = Kelvath::Reading.read([ Kelvath::Reading::Source.of("", text) ],
+                                    platform: Kelvath::Platforms.fetch("postgresql")).catalog
+    taken = Kelvath::Starting.from_catalog("Piers", catalog, platform: "postgresql", ids: Ids)
+    StoredModel.start("Piers", by: "Guest", label: "Began", change_set: taken.change_set, model: taken.model) do
+      KeptBase.keep(taken.base)
+    end
+  end
 end

@@ -22,7 +22,8 @@ class JoiningsController < ApplicationController
       KeptBase.keep(base) if base
     end
     flash[:notice] = "Read #{@run.title} into #{@page.design.name}: one undo takes all of it back."
-    redirect_to model_path(@stored), status: :see_other
+    diagram = @stored.model.all(:diagram).find { |each| each.design_id == @page.design.id }
+    redirect_to diagram ? model_diagram_path(@stored, diagram.id) : model_path(@stored), status: :see_other
   end
 
   private

@@ -75,8 +75,8 @@ module Kelvath
         return [] if left.empty?
 
         names = left.first(5).map(&:name).join(", ")
-        [ "#{left.size} #{left.one? ? 'table' : 'tables'} of #{@design.name} #{left.one? ? 'is' : 'are'} not in it and " \
-          "#{left.one? ? 'stays' : 'stay'} as #{left.one? ? 'it is' : 'they are'}: " \
+        what, is, stays, as = left.one? ? %w[table is stays it\ is] : %w[tables are stay they\ are]
+        [ "#{left.size} #{what} of #{@design.name} #{is} not in it and #{stays} as #{as}: " \
           "#{names}#{" and #{left.size - 5} more" if left.size > 5}." ]
       end
     end

@@ -49,14 +49,16 @@ class JoiningTest < CoreTest
     first = begun
     plan = plan(first.model, SECOND, first.design_id)
     assert_equal(
-      { "new view deep" => "", "changed column pier · name" => "type “varchar(40)” becomes “varchar(60)”; " \
-                                                               "mandatory “yes” becomes “no”",
+      { "new view deep" => "",
+        "changed column pier · name" => "type “varchar(40)” becomes “varchar(60)”; mandatory “yes” becomes “no”",
         "new column berth · length" => "numeric(5,1)",
         "changed column berth · depth" => "type “integer” becomes “bigint”; mandatory “no” becomes “yes”",
-        "new foreign key berth · berth_ferry_fkey" => "ferry to toll", "new check berth · berth_depth_check" => "depth > 0",
+        "new foreign key berth · berth_ferry_fkey" => "ferry to toll",
+        "new check berth · berth_depth_check" => "depth > 0",
         "changed table ferry" => "name “ferry” becomes “boat”", "new column ferry · pier" => "char(3)",
         "new foreign key ferry · boat_pier_fkey" => "pier to pier",
-        "new table crew" => "3 columns, 1 key, 1 foreign key, 1 check", "new text after the script" => "CREATE POLICY" },
+        "new table crew" => "3 columns, 1 key, 1 foreign key, 1 check",
+        "new text after the script" => "CREATE POLICY" },
       offered(plan).transform_values { |said| said[/\ACREATE POLICY/] || said }
     )
     assert_equal [ "1 table of PostgreSQL is not in it and stays as it is: quay." ], plan.notes
@@ -83,7 +85,8 @@ class JoiningTest < CoreTest
     change, = plan.change_set(keys, ids:, base: first.base)
     model = change.apply(first.model)
     left = offered(plan(model, SECOND, first.design_id)).keys
-    assert_equal plan.offers.reject { |offer| keys.include?(offer.key) }.map { |offer| "#{offer.way} #{offer.title}" }, left
+    rest = plan.offers.reject { |offer| keys.include?(offer.key) }
+    assert_equal rest.map { |offer| "#{offer.way} #{offer.title}" }, left
     assert_equal 1, model.all(:domain).size, "the allowed values of what was taken came along"
   end
 
@@ -91,7 +94,8 @@ class JoiningTest < CoreTest
     first = begun("CREATE TABLE pier (code char(3) PRIMARY KEY);")
     plan = plan(first.model, "CREATE TABLE a (id int PRIMARY KEY, UNIQUE (id)); " \
                              "CREATE TABLE b (id int PRIMARY KEY, a int REFERENCES a (id));", first.design_id)
-    change, = plan.change_set(plan.offers.select { |offer| offer.title == "table b" }.map(&:key), ids:, base: first.base)
+    keys = plan.offers.select { |offer| offer.title == "table b" }.map(&:key)
+    change, = plan.change_set(keys, ids:, base: first.base)
     model = change.apply(first.model)
     assert_empty model.all(:foreign_key) + model.all(:relationship)
     assert_equal %w[id a], model.all(:table).find { |table| table.name == "b" }.then { |table|
@@ -101,8 +105,8 @@ class JoiningTest < CoreTest
 
   def test_a_script_of_another_platform_becomes_a_design_beside_the_others
     first = begun
-    plan = plan(first.model, "CREATE TABLE pier (code varchar2(3) PRIMARY KEY, name varchar2(40), depth number(5));", nil,
-      platform: "oracle")
+    plan = plan(first.model, "CREATE TABLE pier (code varchar2(3) PRIMARY KEY, name varchar2(40), depth number(5));",
+                nil, platform: "oracle")
     assert_equal [ "new table pier" ], offered(plan).keys
     change, base = plan.change_set(ids:)
     model = change.apply(first.model)

@@ -12,7 +12,8 @@ class OwnScriptsTest < CoreTest
     "partition by" ] => [ "HASH (id) PARTITIONS 4" ],
           [ :column, "collation" ] => [ "utf8mb4_bin" ], [ :table, "collation" ] => [ "utf8mb4_unicode_ci" ],
           [ :table, "skewed by" ] => [ "(id) ON (1)" ], [ :table, "first number" ] => [ 7 ],
-          [ :key, "first letters" ] => [ "id = 3" ], [ :column, "character set" ] => [ "latin1" ], [ :table, "character set" ] => [ "latin1" ] }.freeze
+          [ :key, "first letters" ] => [ "id = 3" ],
+          [ :column, "character set" ] => [ "latin1" ], [ :table, "character set" ] => [ "latin1" ] }.freeze
   # What is said only together with something else.
   NUMBERED = [ "first number", "step", "numbering", "autoincrement" ].freeze
   OF_DEFAULTS = [ "default's name", "default for nulls" ].freeze

@@ -40,8 +40,8 @@ module Kelvath
         columns = primary ? primary.column_ids.map { |id| column(@model[id]) } : []
         keys = primary ? [ Catalog::Key.new(name: primary.name, primary: true, columns: columns.map(&:name),
           options: primary.options) ] : []
-        made = Catalog::Table.new(schema:, name:, comment: "", columns:, keys:, foreign_keys: [], checks: [], clauses: [],
-          indexes: [], triggers: [], options: {})
+        made = Catalog::Table.new(schema:, name:, comment: "", columns:, keys:, foreign_keys: [], checks: [],
+                                  clauses: [], indexes: [], triggers: [], options: {})
         @catalog.tables << made
         made
       end

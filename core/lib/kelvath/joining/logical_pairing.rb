@@ -53,7 +53,8 @@ module Kelvath
       end
 
       def said(domain, model)
-        [ domain.name.downcase, domain.type, domain.length, model.children(domain.id, :allowed_value).map(&:value).sort ]
+        values = model.children(domain.id, :allowed_value).map(&:value)
+        [ domain.name.downcase, domain.type, domain.length, values.sort ]
       end
 
       # Those that bring the columns of the same foreign key, else those between the same two in the same role.
@@ -81,7 +82,9 @@ module Kelvath
       def within(entity)
         mine = @ids.fetch(entity.id)
         sources = @sources ||= columns.to_h { |theirs, own| [ theirs.source_id, own.source_id ] }
-        @read.children(entity.id, :attribute).each { |each| take(each, @model.of_kind(sources[each.id].to_s, :attribute)) }
+        @read.children(entity.id, :attribute).each do |each|
+          take(each, @model.of_kind(sources[each.id].to_s, :attribute))
+        end
         named = @model.children(mine, :attribute).group_by { |each| each.name.downcase }
         @read.children(entity.id, :attribute).each { |each| take(each, free(named[each.name.downcase])) }
         identifiers(entity, mine)

@@ -129,7 +129,8 @@ module Kelvath
       # What is kept as text joins what is kept so already.
       def pieces
         @read.children(read_design.id, :script_piece).each do |piece|
-          mine = @model.children(@design.id, :script_piece).find { |each| each.place == piece.place && each.subject.to_s.empty? }
+          mine = @model.children(@design.id, :script_piece)
+                       .find { |each| each.place == piece.place && each.subject.to_s.empty? }
           fresh = piece.text.lines.map(&:chomp) - mine&.text.to_s.lines.map(&:chomp)
           next if fresh.empty?
 

@@ -47,7 +47,8 @@ module Kelvath
       private
 
       def physical
-        pair(@read.children(@read_design.id, :schema), @model.children(@design.id, :schema)) { |each, _| each.name.downcase }
+        schemas = [ @read.children(@read_design.id, :schema), @model.children(@design.id, :schema) ]
+        pair(*schemas) { |each, _| each.name.downcase }
         PLACED.each { |kind| placed(kind) }
         alike
         @read.children(@read_design.id, :table).each { |table| within(table) if @ids.key?(table.id) }
@@ -78,9 +79,10 @@ module Kelvath
 
       # Tables that have another name and nearly the same columns.
       def alike
-        left = @model.children(@design.id, :table).reject { |table| table.outside || @taken.include?(table.id) }
+        left = @model.children(@design.id, :table).reject { |each| each.outside || @taken.include?(each.id) }
         @read.children(@read_design.id, :table).each do |table|
-          next if table.outside || @apart.include?(table.id) || @ids.key?(table.id) || columns(@read, table).size < LEAST
+          next if table.outside || @apart.include?(table.id) || @ids.key?(table.id)
+          next if columns(@read, table).size < LEAST
 
           found = left.max_by { |each| likeness(table, each) }
           next unless found && likeness(table, found) >= LIKE

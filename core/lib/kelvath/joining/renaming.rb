@@ -7,21 +7,26 @@ module Kelvath
       module_function
 
       # An id, or one that is composed of several with full stops between. ids: { id => id }
-      def id(text, ids) = text.include?(".") ? text.split(".").map { |part| ids.fetch(part, part) }.join(".") : ids.fetch(text, text)
+      def id(text, ids)
+        return ids.fetch(text, text) unless text.include?(".")
+
+        text.split(".").map { |part| ids.fetch(part, part) }.join(".")
+      end
 
       # An Element that says the same of the things that have these ids.
       def element(element, ids)
         values = element.values.to_h { |name, value| [ name, value(element.class.fetch_field(name), value, ids) ] }
-        element.class.new(id: id(element.id, ids), parent_id: element.parent_id && id(element.parent_id, ids), **values)
+        parent_id = element.parent_id && id(element.parent_id, ids)
+        element.class.new(id: id(element.id, ids), parent_id:, **values)
       end
 
       def value(field, value, ids)
         return value.map { |each| id(each, ids) } if field.references?
         return value && id(value, ids) if field.reference? || (field.name == :source_id && value)
         return written(value, ids) if field.expression?
-        return value.transform_values { |each| each.is_a?(String) ? written(each, ids) : each } if field.type == :options
+        return value unless field.type == :options
 
-        value
+        value.transform_values { |each| each.is_a?(String) ? written(each, ids) : each }
       end
 
       def written(text, ids)

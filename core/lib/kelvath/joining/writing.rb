@@ -57,7 +57,8 @@ module Kelvath
       end
 
       def needed(element)
-        named = element.class.reference_fields.flat_map { |field| Array(element[field.name]) }.filter_map { |id| @all[id] }
+        named = element.class.reference_fields.flat_map { |field| Array(element[field.name]) }
+                       .filter_map { |id| @all[id] }
         values = element.kind == :domain ? @all.each_value.select { |each| each.parent_id == element.id } : []
         named.select { |each| COMING.include?(each.kind) || outside?(each) } + values
       end
@@ -120,7 +121,8 @@ module Kelvath
         return element unless %i[column attribute].include?(element.kind)
 
         theirs = @read.children(@read.fetch(element.id).parent_id, element.kind)
-        before = theirs.take_while { |each| each.id != element.id }.reverse.filter_map { |each| @pairing.of(each) }.first
+        ahead = theirs.take_while { |each| each.id != element.id }
+        before = ahead.reverse.filter_map { |each| @pairing.of(each) }.first
         siblings = @model.children(element.parent_id, element.kind)
         at = before ? siblings.index(before).to_i + 1 : 0
         low, high = at.zero? ? 0.0 : siblings[at - 1].position.to_f, siblings[at]&.position
@@ -152,10 +154,11 @@ module Kelvath
       # New things stand on the diagrams that show all there was; those of a new design on one of their own.
       def show
         entities, tables = %i[entity table].map { |kind| @added.select { |each| each.kind == kind }.map(&:id) }
-        @model.all(:diagram).select { |each| WHOLE.include?(each.stage) && each.subject_area_id.nil? }.each do |diagram|
-          shown = @model.children(diagram.id, :diagram_node).to_set(&:element_id)
-          Editing::Diagrams.show(@draft, diagram.id, entities) if @model.ids_of(:entity).all? { |id| shown.include?(id) }
+        whole = @model.all(:diagram).select do |each|
+          shown = @model.children(each.id, :diagram_node).to_set(&:element_id)
+          WHOLE.include?(each.stage) && each.subject_area_id.nil? && (@model.ids_of(:entity) - shown.to_a).empty?
         end
+        whole.each { |diagram| Editing::Diagrams.show(@draft, diagram.id, entities) }
         return if tables.empty?
         return new_diagram(tables) if @plan.new_design?
 

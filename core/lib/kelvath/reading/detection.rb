@@ -33,12 +33,10 @@ module Kelvath
       end
 
       def standard(otherwise)
-        if otherwise
-          return [ otherwise, otherwise.dialect, "Nothing in it tells whose it is; it was read for #{otherwise.title}." ]
-        end
-
-        nearest = Platforms.all.max_by { |platform| platform.class::FEATURES.size }
-        [ nearest, Platforms::STANDARD.dialect, "Nothing in it tells whose it is; it was read as standard SQL." ]
+        nearest = otherwise || Platforms.all.max_by { |platform| platform.class::FEATURES.size }
+        dialect = otherwise ? otherwise.dialect : Platforms::STANDARD.dialect
+        [ nearest, dialect, "Nothing in it tells whose it is; it was read #{otherwise ? "for #{otherwise.title}" :
+                                                                             'as standard SQL'}." ]
       end
 
       # [points, [[words as met, points], …]]

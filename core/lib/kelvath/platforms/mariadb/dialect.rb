@@ -256,7 +256,8 @@ module Kelvath
 
         names, sizes = parts.map { |part| part.match(PART).captures }.transpose
         names.map! { |name| name.gsub("``", "`") }
-        left = sizes.zip(names.map { |name| room(table, name) }).map { |size, room| size unless room && size && size.to_i >= room.to_i }
+        left = sizes.zip(names.map { |name| room(table, name) })
+                    .map { |size, room| size unless room && size && size.to_i >= room.to_i }
         if left.any?
           parts = parts.zip(left).map { |part, size| size ? part : part[/\A[^(]+/] }
           index.expression = "ON #{platform.quote(table.name)} (#{parts.join(', ')})"

@@ -9,7 +9,8 @@ module Kelvath
       FILES = /snowflake/i
       SIGNS = { /\b(?:VARIANT|TIMESTAMP_(?:NTZ|LTZ|TZ))\b/i => 10, /\bCLUSTER\s+BY\b/i => 6,
         /\bTRANSIENT\s+TABLE\b/i => 10,
-                /\bCREATE\s+OR\s+REPLACE\s+TABLE\b/i => 8, /\b(?:CREATE|ALTER|REPLACE)\s+(?:WAREHOUSE|STAGE|FILE\s+FORMAT|PIPE|STREAM|TASK)\b/i => 8,
+                /\bCREATE\s+OR\s+REPLACE\s+TABLE\b/i => 8,
+                /\b(?:CREATE|ALTER|REPLACE)\s+(?:WAREHOUSE|STAGE|FILE\s+FORMAT|PIPE|STREAM|TASK)\b/i => 8,
                 /\bDATA_RETENTION_TIME_IN_DAYS\b/i => 12, /\bCOMMENT\s*=\s*'/i => 2, /\bMASKING\s+POLICY\b/i => 10,
                 /\bAUTOINCREMENT\s+START\b/i => 12, /\bNUMBER\s*\(38,\s*0\)/i => 8,
                   /\bUSE\s+WAREHOUSE\b/i => 12 }.freeze

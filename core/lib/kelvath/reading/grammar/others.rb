@@ -262,7 +262,9 @@ module Kelvath
         def drop_routine(part, name)
           schema, called = state.key(name)
           said = part.symbol?("(") && "#{called}(#{dialect.signature(part.group)})"
-          keys = state.routines.keys.select { |of, key| of == schema && (said ? key == said : key[/\A[^(]*/] == called) }
+          keys = state.routines.keys.select do |of, key|
+            of == schema && (said ? key == said : key[/\A[^(]*/] == called)
+          end
           keys.each { |key| state.routines.delete(key) } if said || keys.one?
         end
 
