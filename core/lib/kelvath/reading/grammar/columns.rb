@@ -99,7 +99,9 @@ module Kelvath
           until cursor.end? || cursor.symbol?(",") || cursor.symbol?(")")
             if cursor.take("constraint") then name = constraint_name(cursor)
             else
+              at = cursor.at
               column_part(cursor, table, column, name)
+              left_out(at, cursor.tap(&:advance), "of the column #{column.name}") if cursor.at == at
               name = ""
             end
           end
