@@ -230,7 +230,7 @@ module Kelvath
           return if table.nil? && state.find(:views, named) && left_out(0, cursor.tap(&:rest), "")
 
           column = table && state.column(table, cursor.named(tokens.last))
-          return lost(named, "a comment on the column #{tokens.last.value}") unless column
+          return lost(named, "a comment on the column #{tokens.last&.value}") unless column
 
           column.comment = said_text(cursor)
         end
