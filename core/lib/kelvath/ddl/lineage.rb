@@ -50,23 +50,30 @@ module Kelvath
         query = Query.new(Names.text(@model, view, :query), method(:columns_of))
         names = view.column_names
         columns = query.columns.each_with_index.map do |each, index|
-          names[index] ? Query::Column.new(names[index], each.sources, each.open) : each
+          names[index] ? Query::Column.new(names[index], each.sources, each.open, nil) : each
         end
         View.new(columns:, used: query.used, tables: query.unknown_tables, unknown: query.unknown_columns)
       end
 
       # parts: of a table's or view's name, in small letters.
       def columns_of(parts)
-        element = @model[tables[parts.last(2).join(".")] || tables[parts.last] || ""] or return
-        return of(element).columns.map { |each| [ each.name, each.sources ] } if element.kind == :view
-        return if element.outside
-
-        @model.children(element.id, :column).map { |column| [ column.name, [ column.id ] ] }
+        element = @model[tables[parts.last(2).join(".")] || everywhere(parts) || ""] or return
+        columns = if element.kind == :view then of(element).columns.map { |each| [ each.name, each.sources ] }
+        elsif !element.outside
+          @model.children(element.id, :column).map { |column| [ column.name, column.id ] }
+        end
+        columns && Query::Table.new(id: element.id, columns:)
       end
 
-      def tables
-        @tables ||= Names.known(@model, @model.fetch(@design_id)).tables
+      # A table in the schema that needs no name, named with it.
+      def everywhere(parts)
+        return unless parts.size > 1 && Platforms.of(@model, @model.fetch(@design_id)).given_schema?(parts[-2])
+
+        id = tables[parts.last]
+        id if id && @model[id].schema_id.nil?
       end
+
+      def tables = @tables ||= Names.known(@model, @model.fetch(@design_id)).tables
     end
   end
 end

@@ -2,8 +2,8 @@
 
 module Kelvath
   module Ddl
-    # Finds the names in one piece of SQL. It reads no grammar: it knows which words are the language's, and where
-    # tables stand. A name that could be two things is left as text.
+    # Finds the names in one piece of SQL: in a query by Query, elsewhere by knowing which words are the language's. A
+    # name that could be two things is left as text.
     class NameFinder
       # Words of the language (SQL:2016 and what engines add) that stand in expressions and queries.
       WORDS = %w[
@@ -19,11 +19,6 @@ module Kelvath
       ].to_set.freeze
       # Words of the language that columns are called by all the same: "day" is no unit where nothing is counted in it.
       UNITS = %w[date day first hour last minute month next range second text time timestamp year zone json uuid].freeze
-      SOURCES = %w[from join].freeze # a table comes after these, and after commas that follow
-      CLAUSES = %w[
-        select where group having order limit union except intersect on using window fetch offset set values
-      ].freeze
-
       # kind: as Piece has them; known: a Names::Known.
       def initialize(text, kind, known)
         @text = Metamodel::Expression.plain(text)
@@ -80,91 +75,24 @@ module Kelvath
         @begins[index] = index - 2 if qualified?(index)
       end
 
-      # A view's query: tables where tables stand, then the columns of those tables.
+      # A view's query: tables where tables stand, and the columns that are theirs.
       def read_query
-        @sources = {} # { name or alias => table's id, nil if it is none of ours }
-        @own_names = Set.new # those of sources that have no alias
-        places = source_places
-        places.each { |index| read_source(index) }
-        @tokens.each_index do |index|
-          next if places.include?(index) || @aliases.include?(index) || !name?(index) || function?(index)
-
-          qualified?(index) ? take_qualified(index) : take_unqualified(index)
+        query = Query.new(@text, method(:table), tokens: @tokens)
+        query.names.each do |index, id|
+          @found[index] = id
+          within_schema(index) if @known.tables.value?(id)
         end
+        @unknown = query.unknown_tables.reject { |name| name.include?(".") } # of another database, or schema
       end
 
-      def source_places
-        expecting = [ false ]
-        inside = [ false ]
-        @aliases = Set.new
-        places = []
-        @tokens.each_with_index do |token, index|
-          if token.symbol?("(") then expecting << false; inside << false
-          elsif token.symbol?(")") then expecting.pop if expecting.size > 1; inside.pop if inside.size > 1
-          elsif token.word?(*SOURCES) then expecting[-1] = inside[-1] = true
-          elsif token.word?(*CLAUSES) then inside[-1] = token.word?("on", "using"); expecting[-1] = false
-          elsif token.symbol?(",") then expecting[-1] = inside[-1]
-          elsif expecting[-1] && name?(index)
-            places << index unless function?(index) || @tokens[index + 1]&.symbol?(".")
-            expecting[-1] = @tokens[index + 1]&.symbol?(".") || token.word?("lateral", "only")
-          end
-        end
-        places
-      end
-
-      # The table itself, and the name it is given in the query.
-      def read_source(index)
-        # of another database; the query's own
-        elsewhere = qualified?(index) ? qualified?(index - 2) : ctes.include?(key(index))
-        id = elsewhere ? nil : @known.tables[table_key(index)]
-        elsewhere ||= qualified?(index) && id.nil? # of a schema that is not in the design
-        found_table(index, id) if id
-        @unknown << @tokens[index].value unless id || elsewhere
-        given = @tokens[index + 1]&.word?("as") ? index + 2 : index + 1
-        named = name?(given) ? given : index
-        named == index ? @own_names << key(index) : @aliases << named
-        @sources[key(named)] = id
-        @sources[key(index)] ||= id unless named != index && @sources.key?(key(index))
-      end
-
-      # Names that the query itself defines before AS (.
-      def ctes
-        @ctes ||= @tokens.each_index.select { |index| begins_definition?(index) }.to_set { |index| key(index) }
-      end
-
-      def begins_definition?(index)
-        name?(index) && @tokens[index + 1]&.word?("as") && @tokens[index + 2]&.symbol?("(")
-      end
-
-      def column_of(table_id, index) = table_id && @known.columns.call(table_id)[key(index)]
-
-      def table_key(index) = qualified?(index) ? "#{key(index - 2)}.#{key(index)}" : key(index)
-
-      def found_table(index, id)
-        @found[index] = id
-        within_schema(index)
-      end
-
-      # A column behind its table, or a table between its schema and a column.
-      def take_qualified(index)
-        table = @known.tables[table_key(index)] if @tokens[index + 1]&.symbol?(".") && @own_names.include?(key(index))
-        table ? found_table(index, table) : take(index, column_of(@sources[key(index - 2)], index))
-      end
-
-      # Without a table in front it must be in one of them alone; the table in front of a column is a table.
-      def take_unqualified(index)
-        source = @sources[key(index)]
-        return take(index, source) if source && @tokens[index + 1]&.symbol?(".") && @own_names.include?(key(index))
-        return if @tokens[index - 1]&.word?("as") && index.positive?
-
-        ids = @sources.values.compact.uniq.filter_map { |table_id| column_of(table_id, index) }
-        @found[index] = ids.first if ids.one?
+      # parts: of a table's name, in small letters.
+      def table(parts)
+        id = @known.tables[parts.last(2).join(".")] or return
+        Query::Table.new(id:, columns: @known.columns.call(id).to_a)
       end
 
       def take(index, id)
-        return @found[index] = id if id
-
-        @unknown << @tokens[index].value unless @kind == :query
+        id ? @found[index] = id : @unknown << @tokens[index].value
       end
 
       def name?(index)

@@ -5,38 +5,44 @@ module Kelvath
     # What a query answers, and where it takes that from: its columns with the columns of tables that their values come
     # from (SQL:2016, 7.12 to 7.17). Never fails: what it cannot tell is named.
     #
-    #   known = ->(parts) { { "tide" => [ [ "id", [ 1 ] ], [ "height", [ 2 ] ] ] }[parts.last] }
-    #   Query.new("SELECT t.id, height * 2 AS double FROM tide t", known).columns.map(&:to_a)
-    #   # => [["id", [1]], ["double", [2]]]
+    #   tide = Query::Table.new(id: 9, columns: [ [ "id", 1 ], [ "height", 2 ] ])
+    #   query = Query.new("SELECT t.id, height * 2 AS double FROM tide t", ->(parts) { tide if parts == [ "tide" ] })
+    #   query.columns.map { |each| [ each.name, each.sources ] } # => [["id", [1]], ["double", [2]]]
     class Query
-      # name: "" where the query gives none; sources: what its values come from, as it is known; open: may there be more
-      # that is not known?
-      Column = Struct.new(:name, :sources, :open) do
-        def joined(other) = Column.new(name, sources | other.sources, open || other.open)
+      # A table or view as it is known. columns: [[name, its id or the ids it comes from], …]
+      Table = Struct.new(:id, :columns, keyword_init: true)
+      # name: "" where the query gives none; sources: ids that its values come from; open: may there be more that are
+      # not known? follows: the id of the column whose name it has because it is it.
+      Column = Struct.new(:name, :sources, :open, :follows) do
+        def joined(other) = Column.new(name, sources | other.sources, open || other.open, follows)
       end
-      # Something behind FROM. columns: [Column, …], nil if they are not known.
-      Source = Struct.new(:name, :columns)
-      # Where names are looked for: the Sources at hand, then those around them.
-      Scope = Struct.new(:sources, :outer)
+      # Something behind FROM. columns: [Column, …], nil if they are not known; table_id: if its name is a table's own.
+      Source = Struct.new(:name, :columns, :table_id)
+      # Where names are looked for: the Sources at hand, then the names that the query gives, then what is around it.
+      Scope = Struct.new(:sources, :outer, :given)
 
+      UNTOLD = Column.new("", [].freeze, true, nil).freeze # what may be anything
       DEEPEST = 60 # queries within one another
       TOGETHER = %w[union intersect except minus].freeze
       JOINS = %w[natural inner left right full outer cross join straight_join].freeze
       ENDS = %w[where group having order limit offset fetch window for connect start qualify option union intersect
                 except minus into].freeze
+      # Words that can stand behind a source and are not its name.
+      AFTER_SOURCES = %w[on using tablesample pivot unpivot with set when as select and or not].freeze
       VALUES = %w[null true false end].freeze # words that a value can end with
       # Names that are no column's, wherever they stand.
       GIVEN = %w[sysdate systimestamp rownum rowid level user uid current_schema current_role getdate].to_set.freeze
 
-      # unknown_tables, unknown_columns: names that could not be told, as they are written, in small letters.
-      attr_reader :columns, :unknown_tables, :unknown_columns
+      # unknown_tables, unknown_columns: names that could not be told, as they are written, in small letters; names:
+      # { place of a token => id of what it names }, for tables and columns that stand under their own names.
+      attr_reader :columns, :unknown_tables, :unknown_columns, :names
 
-      # known: a callable, the parts of a table's name in small letters -> [[column's name, sources], …], nil for one
-      # that is not known.
-      def initialize(text, known)
-        @tokens = Lexer.tokens(text)
+      # known: a callable, the parts of a table's name in small letters -> Table, nil for one that is not known.
+      def initialize(text, known, tokens: Lexer.tokens(text))
+        @tokens = tokens
         @known = known
         @at = 0
+        @names = {}
         @used = Set.new
         @unknown_tables, @unknown_columns = [], []
         @columns = query(nil, {}, 0) || []
@@ -119,14 +125,18 @@ module Kelvath
       end
 
       def called(columns, names)
-        columns.each_with_index.map { |each, index| names&.[](index) ? each.dup.tap { |one| one.name = names[index] } : each }
+        return columns unless names
+
+        columns.each_with_index.map do |each, index|
+          names[index] ? Column.new(names[index], each.sources, each.open, nil) : each
+        end
       end
 
       def term(outer, named, depth)
         if take_symbol("(")
           query(outer, named, depth + 1).tap { take_symbol(")") }
         elsif take("select") then select(outer, named, depth)
-        elsif take("table") then source_columns(name_parts, named)
+        elsif take("table") && peek&.name? then named_source(named).columns
         else pass_term
         end
       end
@@ -142,11 +152,12 @@ module Kelvath
         from = @at
         pass_until("from", *ENDS)
         items = from...@at
-        scope = Scope.new([], outer)
+        scope = Scope.new([], outer, [])
         from(scope, named, depth) if take("from")
         rest = @at
         pass_until(*TOGETHER)
         found = outputs(items, scope, named, depth)
+        scope.given = found.map { |each| each.name.downcase }
         references(rest...@at, scope, named, depth) # what conditions look at
         found
       end
@@ -164,24 +175,19 @@ module Kelvath
         end
       end
 
+      def join? = word?(*JOINS) && !(word?("left", "right") && symbol?("(", 1)) # which are functions, too
+
       def take_joins
         before = @at
-        take(*JOINS) while word?(*JOINS)
+        @at += 1 while join?
         @at > before
       end
 
+      # ON …, USING (…)
       def conditions(scope, named, depth)
         from = @at
-        pass_until(*JOINS, *ENDS, ",") until peek.nil? || symbol?(")") || symbol?(",") || word?(*JOINS, *ENDS) || !pass_on
+        group? ? pass_group : @at += 1 until peek.nil? || symbol?(")") || symbol?(",") || join? || word?(*ENDS)
         references(from...@at, scope, named, depth)
-      end
-
-      # One token, or all in brackets. Answers whether there was one.
-      def pass_on
-        return false if peek.nil?
-
-        group? ? pass_group : @at += 1
-        true
       end
 
       def source(scope, named, depth)
@@ -189,9 +195,26 @@ module Kelvath
         return bracketed(scope, named, depth) if group?
         return @at += 1 unless peek&.name?
 
+        scope.sources << aliased(named_source(named))
+      end
+
+      # A table, what the query itself named, or what a function answers.
+      def named_source(named)
+        from = @at
         parts = name_parts
-        columns = group? ? pass_group && nil : source_columns(parts, named)
-        scope.sources << aliased(parts.last, columns)
+        return Source.new(parts.last, nil, nil).tap { pass_group } if group?
+        return Source.new(parts.first, named[parts.first], nil) if parts.one? && named.key?(parts.first)
+
+        table = @known.call(parts)
+        @unknown_tables << parts.join(".") unless table
+        @names[from + (parts.size - 1) * 2] = table.id if table&.id
+        Source.new(parts.last, table && columns_of(table), table&.id)
+      end
+
+      def columns_of(table)
+        table.columns.map do |name, ids|
+          ids.is_a?(Array) ? Column.new(name, ids, false, nil) : Column.new(name, [ ids ], false, ids)
+        end
       end
 
       def bracketed(scope, named, depth)
@@ -201,7 +224,7 @@ module Kelvath
         if peek(ahead - 1)&.word?("select", "with", "values", "table")
           columns = query(scope, named, depth + 1)
           take_symbol(")")
-          scope.sources << aliased("", columns)
+          scope.sources << aliased(Source.new("", columns, nil))
         else
           from(scope, named, depth)
           take_symbol(")")
@@ -210,19 +233,19 @@ module Kelvath
         end
       end
 
-      def aliased(name, columns)
+      def aliased(source)
         take("as")
         if alias?
-          name = peek.value
+          name = peek.value.downcase
           @at += 1
           names = names_in_brackets if group?
+          source = Source.new(name, source.columns && called(source.columns, names), nil)
         end
         pass_group if take("with") && group? # hints
-        Source.new(name.downcase, columns && called(columns, names))
+        source
       end
 
-      def alias? = peek && peek.name? && !(peek.type == :word && NameFinder::WORDS.include?(peek.value.downcase)) &&
-                   !word?(*JOINS, *ENDS, "on", "using", "tablesample", "pivot", "unpivot", "with", "set", "when")
+      def alias? = peek && peek.name? && !word?(*JOINS, *ENDS, *AFTER_SOURCES)
 
       def name_parts
         parts = [ peek.value.downcase ]
@@ -232,14 +255,6 @@ module Kelvath
           @at += 2
         end
         parts
-      end
-
-      def source_columns(parts, named)
-        return named[parts.first] if parts.one? && named.key?(parts.first)
-
-        found = @known.call(parts)
-        @unknown_tables << parts.join(".") unless found
-        found&.map { |name, sources| Column.new(name, sources, false) }
       end
 
       # What stands between SELECT and FROM, as columns.
@@ -271,17 +286,21 @@ module Kelvath
       def stars(item, scope)
         name = item.size > 2 ? @tokens[item.max - 2].value.downcase : nil
         sources = name ? scope.sources.select { |each| each.name == name } : scope.sources
+        @names[item.max - 2] = sources.first.table_id if name && sources.first&.table_id
         sources.flat_map do |source|
           next source.columns.each { |each| @used.merge(each.sources) } if source.columns
 
-          [ Column.new("*", [], true) ]
+          [ Column.new("*", [], true, nil) ]
         end
       end
 
       def output(item, scope, named, depth)
         named_at = alias_at(item)
         sources, open = references(named_at ? item.first...named_at : item, scope, named, depth)
-        Column.new(named_at ? alias_text(@tokens[item.max]) : own_name(item), sources, open)
+        return Column.new(alias_text(@tokens[item.max]), sources, open, nil) if named_at
+
+        name = own_name(item)
+        Column.new(name, sources, open, (@names[item.max] unless name.empty?))
       end
 
       # Where the words begin that give it a name; nil if none do.
@@ -319,9 +338,9 @@ module Kelvath
             columns.to_a.each { |each| found |= each.sources; open ||= each.open }
           elsif column?(index)
             parts, index = parts_at(index, range.end)
-            sources, more = resolve(parts, scope)
-            found |= sources
-            open ||= more
+            column = resolve(parts, index, scope)
+            found |= column.sources
+            open ||= column.open
           end
           index += 1
         end
@@ -357,30 +376,39 @@ module Kelvath
         [ parts, index ]
       end
 
-      def resolve(parts, scope)
+      # The Column that a name means; at: the place of its last part.
+      def resolve(parts, at, scope)
         around = scope
         while around
-          found = parts.one? ? unqualified(parts.first, around) : qualified(parts, around)
-          return found.tap { |sources, _| @used.merge(sources) } if found
+          found = parts.one? ? unqualified(parts.first, around) : qualified(parts, at, around)
+          if found
+            @names[at] = found.follows if found.follows
+            @used.merge(found.sources)
+            return found
+          end
+          return UNTOLD if parts.one? && around.given.include?(parts.first)
 
           around = around.outer
         end
         @unknown_columns << parts.join(".") unless GIVEN.include?(parts.last)
-        [ [], true ]
+        UNTOLD
       end
 
+      # What several tables have under one name can be any of theirs: USING (id).
       def unqualified(name, scope)
         columns = scope.sources.filter_map { |source| column(source, name) }
-        return [ columns.flat_map(&:sources).uniq, columns.any?(&:open) ] if columns.any?
+        return columns.first if columns.one?
+        return Column.new(name, columns.flat_map(&:sources).uniq, columns.any?(&:open), nil) if columns.any?
 
-        [ [], true ] if scope.sources.any? { |source| source.columns.nil? } # it may be one of theirs
+        UNTOLD if scope.sources.any? { |source| source.columns.nil? } # it may be one of theirs
       end
 
-      def qualified(parts, scope)
+      def qualified(parts, at, scope)
         source = scope.sources.find { |each| each.name == parts[-2] } or return
-        return [ [], true ] unless source.columns
+        @names[at - 2] = source.table_id if source.table_id
+        return UNTOLD unless source.columns
 
-        column(source, parts.last)&.then { |found| [ found.sources, found.open ] }
+        column(source, parts.last)
       end
 
       def column(source, name) = source.columns&.find { |each| each.name.casecmp?(name) }
