@@ -76,3 +76,7 @@ CREATE TABLE note (
 CREATE TABLE tag (id int PRIMARY KEY);
 CREATE TABLE seal (code varchar(20) NOT NULL, no int, note varchar(300), PRIMARY KEY (code(20), no),
   KEY n (code, note(10)), FOREIGN KEY (no) REFERENCES tag (id));
+--- tables that queries make
+CREATE TABLE src (a int NOT NULL DEFAULT 3, b varchar(9), c decimal(5,1));
+CREATE TABLE other AS SELECT * FROM src;
+CREATE TABLE third SELECT s.b AS name, o.c FROM src s JOIN other o ON o.a = s.a;

@@ -73,3 +73,7 @@ CREATE FUNCTION gone(double precision) RETURNS int AS 'SELECT 1' LANGUAGE sql;
 DROP FUNCTION gone(float);
 CREATE FUNCTION seen() RETURNS trigger AS 'BEGIN RETURN NEW; END' LANGUAGE plpgsql;
 CREATE TRIGGER seen AFTER INSERT OR UPDATE OR DELETE ON held FOR EACH ROW EXECUTE FUNCTION seen();
+--- tables that queries make
+CREATE TABLE src (a integer NOT NULL DEFAULT 3, b varchar(9), c numeric(5,1));
+CREATE TABLE other AS SELECT * FROM src;
+CREATE TABLE third AS WITH x AS (SELECT c FROM other) SELECT s.b AS name, x.c FROM src s, x WHERE s.a > 1 WITH NO DATA;

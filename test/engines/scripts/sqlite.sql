@@ -77,3 +77,7 @@ CREATE TABLE t (a int, b int, c int, d int UNIQUE, UNIQUE (a, b), UNIQUE (c), CO
 CREATE TABLE	t	(
 	a	int
 	,	b	text	)	;
+--- tables that queries make
+CREATE TABLE src (a integer NOT NULL DEFAULT 3, b varchar(9), c decimal(5,1), d double, e blob);
+CREATE TABLE other AS SELECT * FROM src;
+CREATE TABLE third AS SELECT s.b AS name, o.d FROM src s JOIN other AS o USING (a) WHERE s.c > 1;

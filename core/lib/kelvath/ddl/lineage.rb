@@ -17,7 +17,8 @@ module Kelvath
 
       # The views, with the names of their columns, that show a column: [[view, [name, …]], …].
       def self.shown_by(model, column)
-        design = model.ancestors(column).last or return Model::NONE
+        design = model.ancestors(column).last
+        return Model::NONE unless design&.kind == :design
         lineage = model.memo_of([ :lineage, design.id ], KINDS) { new(model, design.id) }
         Metamodel::Design.views(model, design.id).filter_map do |view|
           names = lineage.of(view).columns.select { |each| each.sources.include?(column.id) }.map(&:name)

@@ -12,9 +12,10 @@ module Kelvath
       # A table or view as it is known. columns: [[name, its id or the ids it comes from], …]
       Table = Struct.new(:id, :columns, keyword_init: true)
       # name: "" where the query gives none; sources: ids that its values come from; open: may there be more that are
-      # not known? follows: the id of the column whose name it has because it is it.
-      Column = Struct.new(:name, :sources, :open, :follows) do
-        def joined(other) = Column.new(name, sources | other.sources, open || other.open, follows)
+      # not known? follows: the id of the column whose name it has because it is it; computed: is it more than a column
+      # as it is?
+      Column = Struct.new(:name, :sources, :open, :follows, :computed) do
+        def joined(other) = Column.new(name, sources | other.sources, open || other.open, follows, true)
       end
       # Something behind FROM. columns: [Column, …], nil if they are not known; table_id: if its name is a table's own.
       Source = Struct.new(:name, :columns, :table_id)
@@ -128,7 +129,7 @@ module Kelvath
         return columns unless names
 
         columns.each_with_index.map do |each, index|
-          names[index] ? Column.new(names[index], each.sources, each.open, nil) : each
+          names[index] ? Column.new(names[index], each.sources, each.open, nil, each.computed) : each
         end
       end
 
@@ -297,10 +298,11 @@ module Kelvath
       def output(item, scope, named, depth)
         named_at = alias_at(item)
         sources, open = references(named_at ? item.first...named_at : item, scope, named, depth)
-        return Column.new(alias_text(@tokens[item.max]), sources, open, nil) if named_at
+        return Column.new(alias_text(@tokens[item.max]), sources, open, nil, !column_alone?(item.first...named_at)) if
+          named_at
 
-        name = own_name(item)
-        Column.new(name, sources, open, (@names[item.max] unless name.empty?))
+        name = column_alone?(item) ? @tokens[item.max].value : ""
+        Column.new(name, sources, open, (@names[item.max] unless name.empty?), name.empty?)
       end
 
       # Where the words begin that give it a name; nil if none do.
@@ -319,12 +321,10 @@ module Kelvath
       def alias_text(token) = token.type == :string ? token.value[1..].delete_suffix("'") : token.value
 
       # A column alone is called as it is.
-      def own_name(item)
-        last = @tokens[item.max]
-        plain = item.size.odd? && item.each_with_index.all? do |index, place|
+      def column_alone?(item)
+        item.size.odd? && item.each_with_index.all? do |index, place|
           place.odd? ? @tokens[index].symbol?(".") : @tokens[index].name?
         end
-        plain ? last.value : ""
       end
 
       # [sources, may there be others?] of what an expression names.

@@ -21,7 +21,8 @@ module Kelvath
 
       # The line and column of a byte of the source, both from 1.
       def place(byte)
-        row = source.text.byteslice([ byte - SEEN, 0 ].max...byte).scrub("")[/[^\n]*\z/]
+        before = source.text.byteslice([ byte - SEEN, 0 ].max...byte).scrub("")
+        row = before[(before.rindex("\n") || -1) + 1..]
         [ line + source.text.byteslice(from...byte).count("\n"), row.length + 1 ]
       end
     end

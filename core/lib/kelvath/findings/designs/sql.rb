@@ -58,7 +58,9 @@ module Kelvath
       end
 
       def unknown(element, field)
-        names = Ddl::Names.unknown(model, element, field.name).uniq
+        names = Ddl::Names.unknown(model, element, field.name)
+        names += Ddl::Lineage.of(model, element).unknown if element.kind == :view && field.name == :query
+        names = names.uniq
         return if names.empty?
 
         quoted = names.first(3).map { |name| "“#{name}”" }.join(", ")

@@ -36,6 +36,7 @@ module Kelvath
       def conditional_comments? = true
       def inline_indexes? = true
       def keys_of_parts? = true
+      def kept_by_queries = %i[mandatory default_value options]
       def quoted_texts? = true
       def text_names? = true
       def schema_is_database? = true

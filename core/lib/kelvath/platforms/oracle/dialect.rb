@@ -15,6 +15,7 @@ module Kelvath
                   /\b(?:NCLOB|CLOB)\b/i => 2,
                 /\bFROM\s+DUAL\b/i => 6, /\.NEXTVAL\b/i => 6, /\bRETURN\s+\w+\s+(?:IS|AS)\b/i => 3 }.freeze
 
+      def kept_by_queries = %i[mandatory]
       def own_marks? = true
       def slash? = true
       def copies_all? = false

@@ -65,6 +65,17 @@ module Kelvath
         column.options["autoincrement"] = true if cursor.take("autoincrement")
       end
 
+      # Only its affinity is left (the manual's "Datatypes In SQLite", 3.1, and "CREATE TABLE").
+      def queried_type(type)
+        case type
+        when /int/i then "INT"
+        when /char|clob|text/i then "TEXT"
+        when /blob/i, "" then ""
+        when /real|floa|doub/i then "REAL"
+        else "NUM"
+        end
+      end
+
       # The text of an index stays as it is written.
       def index_text(_table, _index, parts, _text)
         cursor = parts.first.statement

@@ -15,6 +15,7 @@ module Kelvath
       MAIN = "PRIMARY" # the filegroup where everything is unless it is said
       COMMENT = "MS_Description" # the property that programs show as one
 
+      def kept_by_queries = %i[mandatory]
       def brackets? = true
       def nested_comments? = true
       def batch_end = "GO"

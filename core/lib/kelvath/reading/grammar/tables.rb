@@ -199,30 +199,36 @@ module Kelvath
           filled(query, table)
         end
 
-        # The columns of a query that names them: of one table that is there, all or by their names.
+        # The columns of a query, with the types of those that they are; what is computed has none.
         def filled(query, table)
-          list, source = query.match(/\A\(*\s*select\s+(?:distinct\s+)?(.+?)\s+from\s+([^\s,;()]+)/mi)&.captures
-          known = source && state.tables.each_value.find { |each| state.same?(each.title.delete('"`[]'),
-            source.delete('"`[]')) }
-          columns = list && columns_of_list(list, known)
-          return table.columns.concat(columns) if columns && table.columns.empty?
+          told = Ddl::Query.new(query, ->(parts) { known_table(parts) }).columns
+          if told.any? && told.none? { |each| each.name.empty? || each.name == "*" }
+            table.columns.concat(told.map { |each| column_told(each) }) if table.columns.empty?
+            return
+          end
 
           warn("The columns of #{table.title} come from a query that is not worked out; it has only those that are " \
                "named.", table.title)
         end
 
-        # nil if one of them cannot be told.
-        def columns_of_list(list, known)
-          return known&.columns&.map { |column| column.dup.tap { |each| each.identity = false } } if list.strip == "*"
+        def known_table(parts)
+          title = parts.last(2).join(".")
+          found = state.tables.each_value.find { |each| state.same?(each.title, title) } ||
+                  state.tables.each_value.find { |each| state.same?(each.name, parts.last) }
+          found && Ddl::Query::Table.new(columns: found.columns.map { |each| [ each.name, [ each ] ] })
+        end
 
-          columns = Ddl::Piece.new(list, :words).split.map do |item|
-            name = item[/([[:alnum:]_$#]+|"[^"]+"|`[^`]+`|\[[^\]]+\])\s*\z/, 1]&.gsub(/["`\[\]]/, "") or return
-            found = known && state.column(known, item[/\A(?:\w+\.)?"?(\w+)"?/, 1].to_s)
-            Catalog::Column.new(name: dialect.fold(name), native_type: found&.native_type.to_s, mandatory: false,
-              identity: false,
-                                default_value: "", computed: nil, stored: false, comment: "", options: {})
-          end
-          columns.any? ? columns : nil
+        # What some platforms keep of a column that a query takes as it is: beside its type, whether it is mandatory and
+        # its default.
+        def column_told(told)
+          kept = told.sources.one? && !told.computed ? told.sources.first : nil
+          column = Catalog::Column.new(name: dialect.fold(told.name), native_type: "", mandatory: false, identity: false,
+                                       default_value: "", computed: nil, stored: false, comment: "", options: {})
+          return column unless kept
+
+          column.native_type = dialect.queried_type(kept.native_type)
+          dialect.kept_by_queries.each { |field| column[field] = kept[field] }
+          column
         end
 
         def inherits(cursor, table)
