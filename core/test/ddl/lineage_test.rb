@@ -43,7 +43,8 @@ class LineageTest < CoreTest
   def test_the_views_that_show_a_column
     shown = Ddl::Lineage.shown_by(design, column("height")).map { |view, names| [ view.name, names ] }
     assert_equal [ [ "high", [ "height" ] ], [ "deep", [ "room" ] ] ], shown.reject { |name, _| name == "wrong" }
-    assert_includes Ddl::Lineage.shown_by(design, column("day")).map { |view, names| [ view.name, names ] }, [ "afar", [] ]
+    days = Ddl::Lineage.shown_by(design, column("day")).map { |view, names| [ view.name, names ] }
+    assert_includes days, [ "afar", [] ]
   end
 
   def test_a_column_that_is_not_there_is_a_finding

@@ -158,7 +158,7 @@ module Kelvath
       # A column of a table was copied into one that inherits it. counting: was it said to count by a sequence?
       def inherited(_parent, _column, _copy, counting:) = nil # rubocop:disable Lint/UnusedMethodArgument
 
-      # The type that a column gets which a query fills from one of that type; what else it keeps of it: names of fields.
+      # The type of a column that a query fills from one of that type; what else it keeps of it: names of fields.
       def queried_type(type) = type
       def kept_by_queries = []
 

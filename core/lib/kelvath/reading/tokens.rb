@@ -37,6 +37,7 @@ module Kelvath
       SYMBOL = /<=|>=|<>|!=|\|\||::|:=|=>|./m
       DOLLARS = /\$([[:alpha:]_][[:alnum:]_]*)?\$/
       QUOTED = { '"' => /"(?:[^"]++|"")*+"?/, "`" => /`(?:[^`]++|``)*+`?/, "[" => /\[(?:[^\]]++|\]\])*+\]?/ }.freeze
+      TRAILING = { '"' => /(?<!")"*\z/, "`" => /(?<!`)`*\z/, "]" => /(?<!\])\]*\z/ }.freeze
       ENDS = { '"' => '"', "`" => "`", "[" => "]" }.freeze
       # In front of a text: national, of bytes, of bits, with escapes; Oracle's own quotation marks.
       BEFORE_TEXT = /(?:n|b|x|e|u&|_\w+ ?)(?=')/i
@@ -115,7 +116,7 @@ module Kelvath
 
         body = text[1..]
         body = body.gsub(/\\./m, "") if escaped
-        body[/'*\z/].size.odd?
+        body[/(?<!')'*\z/].size.odd?
       end
 
       def quoted(char, from)
@@ -124,7 +125,7 @@ module Kelvath
         inner = text[1..].delete_suffix(ending)
         inner = inner.gsub(ending * 2, ending) if inner.include?(ending)
         Token.new(:quoted, inner, from, @scanner.pos,
-          closed: text.size > 1 && text[1..][/#{Regexp.escape(ending)}*\z/].size.odd?)
+          closed: text.size > 1 && text[1..][TRAILING.fetch(ending)].size.odd?)
       end
 
       # A text between dollar signs, where the dialect has such.
