@@ -223,7 +223,8 @@ module Kelvath
         def column_told(told)
           kept = told.sources.one? && !told.computed ? told.sources.first : nil
           column = Catalog::Column.new(name: dialect.fold(told.name), native_type: "", mandatory: false,
-                                       identity: false, default_value: "", computed: nil, stored: false, comment: "", options: {})
+                                       identity: false, default_value: "", computed: nil, stored: false,
+                                       comment: "", options: {})
           return column unless kept
 
           column.native_type = dialect.queried_type(kept.native_type)
