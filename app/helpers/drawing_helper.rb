@@ -33,8 +33,10 @@ module DrawingHelper
   # Only the first face of a card takes its colour. The strings hold numbers and known names only,
   # but for text, which is escaped.
   def ink_shape(shape, tint)
-    tinted = shape.tint || (tint if %i[card_face].include?(shape.style))
-    css = "ink-#{shape.style}#{" tint-#{tinted}" if tinted.present?}"
+    face = %i[card_face card_outside].include?(shape.style)
+    tinted = shape.tint || (tint if face)
+    css = [ ("ink-card_face" if face), "ink-#{shape.style}", ("tint-#{tinted}" if tinted.present?) ].compact.uniq
+                                                                                                     .join(" ")
     n = shape.type == :path ? nil : shape.numbers.map { |number| INK.short(number) }
     case shape.type
     when :rect

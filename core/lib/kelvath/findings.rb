@@ -89,7 +89,7 @@ module Kelvath
       ValueUnfit, BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed,
       CardsOverlap, SqlPieceBroken, SqlNameUnknown, NativeTypeUnknown, ForeignKeyToNoKey, NameTooLong, VersionLacksIt,
       PrimaryKeyMissing, NumberingMissing, ForeignKeyTypesDiffer, ForeignKeysInCircle, UniqueOverNulls, KeyTooWide,
-      ForeignKeyWithoutIndex, IndexRedundant, NumberWithoutPrecision, NameReserved
+      ForeignKeyWithoutIndex, IndexRedundant, TableOutside, NumberWithoutPrecision, NameReserved
     ].freeze
   end
 end

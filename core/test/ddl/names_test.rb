@@ -104,7 +104,7 @@ class NamesTest < CoreTest
     Invariants.check(change, after)
     assert_equal "band IN ('band', 'x')", Ddl::Names.text(after, after.all(:check).first, :condition)
     found = Findings.of(after).select { |finding| finding.check == Findings::SqlNameUnknown }
-    assert_equal %w[check index], found.map { |finding| after[finding.element_id].kind.to_s }.sort
+    assert_equal %w[check index view], found.map { |finding| after[finding.element_id].kind.to_s }.sort
     assert_empty Findings.of(model).select { |finding| finding.check == Findings::SqlNameUnknown }
     assert_equal model, change.inverse.apply(after)
   end

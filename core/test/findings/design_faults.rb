@@ -69,6 +69,10 @@ crew: [ "number* integer", "foreign_key: vessel" ])
     "unique_over_nulls" => ->(draft) {
       DesignFaults.design(draft, platform: "sqlserver", t: [ "a* int", "b int", "key: unique b" ])
     },
+    "table_outside" => ->(draft) {
+      tables = DesignFaults.design(draft, t: [ "a* integer" ], u: [ "b* integer", "foreign_key: t", "index: t_a" ])
+      draft.set(tables[:t].id, outside: true)
+    },
     "foreign_keys_in_circle" => ->(draft) { DesignFaults.circle(draft, true) }
   }.freeze
 
@@ -100,6 +104,10 @@ t: [ "a* date", "b date", "index: b, a", "index: b desc", "index: b where a is n
     },
     "key_too_wide" => ->(draft) { DesignFaults.design(draft, platform: "mariadb", t: [ "a* varchar(700)", "b text" ]) },
     "unique_over_nulls" => ->(draft) { DesignFaults.design(draft, t: [ "a* int", "b int", "key: unique b" ]) },
+    "table_outside" => ->(draft) {
+      tables = DesignFaults.design(draft, t: [ "a* integer" ], u: [ "b* integer" ])
+      draft.set(tables[:t].id, outside: true)
+    },
     "foreign_keys_in_circle" => ->(draft) { DesignFaults.circle(draft, false) }
   }.freeze
 end

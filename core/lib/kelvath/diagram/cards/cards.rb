@@ -9,8 +9,8 @@ module Kelvath
       # core: the part of the card that lines reach, { left:, right:, top:, bottom: } from its upper left
       # corner, top_left: where those from above may begin; nil if it is all of it; ink: its shapes, from
       # its upper left corner; far: the name for looking from far away, [[line, …], size].
-      # decided: is something of it as a person decided by hand?
-      Card = Struct.new(:kind, :title, :lines, :rows, :width, :height, :key_rows, :core, :ink, :far, :decided,
+      # decided: is something of it as a person decided by hand? outside: is it a table outside its design?
+      Card = Struct.new(:kind, :title, :lines, :rows, :width, :height, :key_rows, :core, :ink, :far, :decided, :outside,
                         keyword_init: true)
       # tag: "PK", "AK1", "FK" or several; detail: the type; optional: may be empty.
       Row = Struct.new(:tag, :text, :detail, :optional, :id, :decided, keyword_init: true)
@@ -98,7 +98,7 @@ module Kelvath
         rows = columns.map { |column, depth| column_row(column, depth, tags.fetch(column.id, []), platform) }
         rows += index_rows(table) if @style.indexes
         Card.new(kind: :table, title: cut(@names&.of(table) || table.label(@model)),
-                 decided: @decided&.table?(table, @model),
+                 decided: @decided&.table?(table, @model), outside: table.outside,
                  lines: @style.definitions? ? [ table.comment[0, LONGEST_DEFINITION] ] : [], rows:, key_rows: 0)
       end
 

@@ -14,7 +14,9 @@ module Kelvath
       SERIF = "Newsreader"
       # fill and stroke name colours of Palette; dash in units; size and weight of text.
       STYLES = {
-        card_face: { fill: :card, stroke: :ink, width: 1 }, card_inner: { stroke: :ink, width: 0.8 },
+        card_face: { fill: :card, stroke: :ink, width: 1 },
+        card_outside: { fill: :paper, stroke: :soft, width: 1, dash: [ 5, 4 ] },
+        card_inner: { stroke: :ink, width: 0.8 },
         card_hairline: { stroke: :hairline, width: 1 }, card_rule: { stroke: :ink, width: 0.7 },
         spine: { fill: :ink }, spine_ground: { fill: :wash, stroke: :ink, width: 1 },
         spine_hatch: { stroke: :ink, width: 1.2 },

@@ -3,7 +3,8 @@
 module Kelvath
   module Diagram
     module Notations
-      # A table in any notation: square corners, a double top rule, columns in their order.
+      # A table in any notation: square corners, a double top rule, columns in their order. One outside its design is
+      # only sketched, in dashes.
       class Table < Notation
         def title = "Tables"
 
@@ -13,7 +14,7 @@ module Kelvath
         private
 
         def face(card)
-          [ ink.rect(:card_face, 0, 0, card.width, card.height),
+          [ ink.rect(card.outside ? :card_outside : :card_face, 0, 0, card.width, card.height),
             ink.path(:card_rule, [ :m, 0, 3.5 ], [ :l, card.width, 3.5 ]),
             *(ink.path(:card_hairline, [ :m, 0, top ], [ :l, card.width, top ]) if card.rows.any?) ]
         end

@@ -28,6 +28,26 @@ module Kelvath
       end
     end
 
+    # A table that foreign keys lead to and that only has a name here.
+    class TableOutside < TableCheck
+      holds "Tables that foreign keys lead to are in the design, or known to be outside it."
+      weighs :hint
+
+      private
+
+      def about(table)
+        return [] unless table.outside
+
+        users = model.referrers(table.id, :foreign_key).map { |key| model.fetch(key.parent_id).name }.uniq
+        return [] if users.empty?
+
+        shown = users.first(3).join(", ")
+        [ finding(table, "#{capital(title(table))} is outside this design; foreign keys of #{shown} lead to it, " \
+                         "and a script does not make it.",
+                  fix("Take it into the design") { |draft| draft.set(table.id, outside: false) }) ]
+      end
+    end
+
     # A table without a primary key.
     class PrimaryKeyMissing < TableCheck
       holds "Every table has a primary key."
