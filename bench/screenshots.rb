@@ -28,6 +28,7 @@ class Screenshots
     diagram = stored.model.all(:diagram).find { |each| each.design_id == design }
     picture("physical", "/models/#{stored.id}/diagrams/#{diagram.id}") { zoom_to("sailings") }
     picture("script", "/models/#{stored.id}/designs/#{design}/script")
+    reading(stored, design)
     alter(stored, design)
     decided(stored, design)
     prove(stored, design)
@@ -107,13 +108,24 @@ class Screenshots
     stored.reload.journal.undo(by: "Harbour Master")
   end
 
+  # The design's own script, in which somebody mistyped a line, on its way back into the model.
+  def reading(stored, design)
+    script = Kelvath::Ddl.script(stored.model, design).text
+                         .sub(/^  joined_on .*$/, "  ?joined_on date NOT NULL,")
+    @browser.go_to(@served.url("/models/#{stored.id}/readings/new"))
+    @browser.execute("const text = document.querySelector('#reading-text'); text.value = arguments[0]; " \
+                     "text.dispatchEvent(new Event('input', { bubbles: true }))", script)
+    await { @browser.at_xpath("//button[. = 'harbours']") }.click
+    await { @browser.at_css("#reading-thing section") }
+    picture("reading", nil)
+  end
+
   # A design in which some things were decided, and a logical side that has moved on; both are taken back.
   def decided(stored, design)
     [ decisions(stored.model, design), upstream(stored.model) ].each do |change|
       stored.journal.commit(change, by: "Harbour Master")
       stored.reload
     end
-    picture("choices", "/models/#{stored.id}/designs/#{design}/choices")
     picture("again", "/models/#{stored.id}/designs/#{design}/rederivation")
     picture("decisions", "/models/#{stored.id}/designs/#{design}/decisions")
     2.times { stored.journal.undo(by: "Harbour Master") }

@@ -53,7 +53,7 @@ class Served
     [ response, response["x-runtime"].to_f ]
   end
 
-  # Sends a form as a browser does, without its answer.
+  # Sends a form as a browser does; answers the response.
   def post(path, form = {})
     request = Net::HTTP::Post.new(URI(url(path)), { "Cookie" => @cookie.to_s, "X-CSRF-Token" => @token.to_s })
     request.set_form_data(form)
