@@ -153,6 +153,21 @@ headers: HX
     assert_select "tr", text: /column name: type\s*text\s*varchar\(60\)/
   end
 
+  test "a design is laid beside a script" do
+    script = Kelvath::Ddl.script(now, @design.id).text
+    script = script.sub(/(CREATE TABLE vessel \(.*?)name varchar\(60\)/m, '\1name varchar(90)')
+    script += "CREATE TABLE pilot (id int);"
+    file = Rack::Test::UploadedFile.new(StringIO.new(script), "text/plain", original_filename: "before.sql")
+    post model_design_states_path(@stored, @design.id, to: "comparison"), params: { file: }
+    run = @stored.runs.last
+    run.work
+    get model_design_comparison_path(@stored, @design.id, with: "state:#{run.id}")
+    assert_select "option[selected]", text: /before\.sql/
+    assert_select "tr", text: /column name: type\s*varchar\(60\)\s*varchar\(90\)/
+    assert_select "tr", text: /table pilot\s*is not there\s*is there/
+    assert_select "p", text: /2 differences/
+  end
+
   test "names of the other side are shown wherever elements are named, until that is switched off" do
     get model_ledger_path(@stored, "logical")
     assert_select "#contents", text: /Vessel Class/

@@ -1,14 +1,17 @@
 # frozen_string_literal: true
 
-# Reads the state that a script is to begin at.
+# Reads the state that a script is to begin at, or that a design is compared with.
 class StatesController < ApplicationController
   include DesignScoped
 
-  # file: a model file or a database file; else host, port, database, user, password: of a database on a server.
+  # to: "comparison", if it is to be laid beside the design. file: a model file, a script or a database file; else
+  # host, port, database, user, password: of a database on a server.
   def create
     run = params[:file].present? ? from_file : from_server
     RunJob.perform_later(run)
-    redirect_to model_design_alteration_path(@stored, @design.id, from: "state:#{run.id}"), status: :see_other
+    state = "state:#{run.id}"
+    redirect_to params[:to] == "comparison" ? model_design_comparison_path(@stored, @design.id, with: state) :
+                model_design_alteration_path(@stored, @design.id, from: state), status: :see_other
   end
 
   private

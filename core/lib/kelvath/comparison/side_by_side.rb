@@ -13,12 +13,12 @@ module Kelvath
       end
       LEFT_OUT = %i[options].freeze # between platforms, whose options are their own
 
-      # Ids of two designs. Raises NotFound.
-      def initialize(model, left_id, right_id)
-        @model = model
-        @designs = [ left_id, right_id ].map { |id| model.fetch(id, :design) }
-        @platforms = @designs.map { |design| Platforms.of(model, design) }
-        @words = @designs.map { |design| Derivation::Again::Words.new(model, design, {}) }
+      # Ids of two designs; other: the Model that the second one is in, if it is another. Raises NotFound.
+      def initialize(model, left_id, right_id, other: model)
+        @models = [ model, other ]
+        @designs = @models.zip([ left_id, right_id ]).map { |each, id| each.fetch(id, :design) }
+        @platforms = @models.zip(@designs).map { |each, design| Platforms.of(each, design) }
+        @words = @models.zip(@designs).map { |each, design| Derivation::Again::Words.new(each, design, {}) }
       end
 
       # [Line, …] in the order of the first design, then what only the second has.
@@ -33,8 +33,8 @@ module Kelvath
       private
 
       def words(line) = line.left ? @words.first : @words.last
-      def left = @left ||= Derivation::Again::Parts.of(@model, @designs.first.id)
-      def right = @right ||= Derivation::Again::Parts.of(@model, @designs.last.id)
+      def left = @left ||= Derivation::Again::Parts.of(@models.first, @designs.first.id)
+      def right = @right ||= Derivation::Again::Parts.of(@models.last, @designs.last.id)
 
       # The second design's elements with the ids of their counterparts: { id => Element }
       def aligned
