@@ -102,6 +102,8 @@ class ReadingTest < ActiveSupport::TestCase
     server.script("CREATE TABLESPACE pier LOCATION '#{directory}/pier'")
   end
 
+  def domains(catalog) = catalog.domains.map { |each| [ each.title, each.mandatory, each.checks.size ] }.sort
+
   def client(*command, text: "")
     out, told, status = Open3.capture3(*command, stdin_data: text)
     assert_predicate status, :success?, "#{command.first}: #{told}\n#{text}"
@@ -123,6 +125,7 @@ class ReadingTest < ActiveSupport::TestCase
     taken = Kelvath::Starting.from_catalog("Read", read, platform: key, ids: Ids)
     found = Kelvath::Proof.differences(taken.model, taken.design_id, engine, ids: Ids)
     assert_empty found.map(&:to_s), "#{key}, #{title}\n#{text}"
+    assert_equal domains(engine), domains(read), "#{key}, #{title}\n#{text}"
     assert_empty read.log.select { |each| each.level == :warning }.map(&:message), "#{key}, #{title}\n#{text}"
   end
 end

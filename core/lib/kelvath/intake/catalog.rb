@@ -50,6 +50,10 @@ module Kelvath
       Routine = Struct.new(:schema, :name, :text, keyword_init: true) { include Placed }
       # values: the texts that a type of its own lists, in order.
       Enumeration = Struct.new(:schema, :name, :values, :comment, keyword_init: true) { include Placed }
+      # A type of its own that is another one with rules. native_type: the other one, as text; checks: conditions on
+      # VALUE. Designs keep it as a Piece; the logical side has it as a domain.
+      Domain = Struct.new(:schema, :name, :native_type, :mandatory, :default_value, :checks, :comment,
+                          keyword_init: true) { include Placed }
       # What no design holds, as a script says it; place: "before" everything else or "after" it.
       Piece = Struct.new(:text, :place, keyword_init: true)
       # first, step, least, most: whole numbers, nil where the platform's own stand.
@@ -58,15 +62,16 @@ module Kelvath
       end
 
       # version: the platform's, as it says it ("15"); nil if it does not.
-      attr_reader :version, :schemas, :tables, :views, :enumerations, :sequences, :routines, :pieces, :log
+      attr_reader :version, :schemas, :tables, :views, :enumerations, :domains, :sequences, :routines, :pieces, :log
 
-      def initialize(tables:, views:, schemas: [], enumerations: [], sequences: [], routines: [], pieces: [],
-                     version: nil, log: [])
+      def initialize(tables:, views:, schemas: [], enumerations: [], domains: [], sequences: [], routines: [],
+                     pieces: [], version: nil, log: [])
         @version = version
         @schemas = schemas
         @tables = tables
         @views = views
         @enumerations = enumerations
+        @domains = domains
         @sequences = sequences
         @routines = routines
         @pieces = pieces

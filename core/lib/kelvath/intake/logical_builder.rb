@@ -67,7 +67,8 @@ module Kelvath
           type, listed = type_and_values(column)
           remark_unknown_type(table, column) if type[:type].empty?
           attribute = add(:attribute, parent_id: entity.id, name: taken.take(words(column.name, :column, **near)),
-                                      mandatory: column.mandatory, surrogate: column.identity,
+                                      mandatory: column.mandatory || own_domain(column.native_type)&.mandatory || false,
+                                      surrogate: column.identity,
                                       definition: column.comment,
                                       default_value: default(table, column), position: index + 1.0,
                                       **limited(type, listed || said[column.name.downcase], column))
@@ -78,10 +79,32 @@ module Kelvath
 
       # The fields that say a column's type, and what an enumerated type says of its values, as a check would.
       def type_and_values(column)
+        domain = own_domain(column.native_type)
+        return [ domain_type(domain), { named: domain, **domain_said(domain) } ] if domain
+
         found = enumerations[column.native_type]
         return [ @types[column.native_type], nil ] unless found
 
         [ { type: "text", length: found.values.map(&:length).max }, { values: found.values, name: found.name } ]
+      end
+
+      # The Catalog::Domain that a type names; nil for any other type.
+      def own_domain(native)
+        @own_domains ||= @catalog.domains.to_h { |each| [ Ddl::Names.key(each.place), each ] }
+        return if @own_domains.empty?
+
+        name = native.delete('"`[]').downcase
+        @own_domains[name] || @own_domains[name.split(".").last]
+      end
+
+      def domain_type(domain)
+        default = domain.default_value.empty? ? nil : Conditions.value(domain.default_value)
+        { **@types[domain.native_type], **(default ? { default_value: default } : {}) }
+      end
+
+      # What a domain's checks say of its values.
+      def domain_said(domain)
+        domain.checks.filter_map { |check| Conditions.read(check) }.reduce({}) { |all, one| all.merge(one.compact) }
       end
 
       # { name as columns have it => Catalog::Enumeration }
@@ -111,6 +134,8 @@ module Kelvath
       # The fields of an attribute that say its type, and what its values may be.
       def limited(type, said, column)
         return type unless said
+        return { domain_id: @domains.from(said[:named], words(said[:named].name, :column), type, said).id } if
+          said[:named]
         if said[:values]
           return { domain_id: @domains.of(words(said[:name] || column.name, :column), type, said[:values]).id }
         end
@@ -249,6 +274,17 @@ module Kelvath
         taken.each { |name| @taken.take(name) }
         @add = add
         @made = {}
+      end
+
+      # One for each domain of a catalog. said: as LogicalBuilder tells what its checks say.
+      def from(domain, name, type, said)
+        range = { least_value: said[:least].to_s, most_value: said[:most].to_s }
+        @made[domain] ||= @add.call(:domain, name: @taken.take(name), definition: domain.comment.to_s, **type,
+                                             **range).tap do |made|
+          said[:values].to_a.uniq.each_with_index do |value, index|
+            @add.call(:allowed_value, parent_id: made.id, value:, position: index + 1.0)
+          end
+        end
       end
 
       # type: fields that say it; values: texts in order.

@@ -26,6 +26,7 @@ module Kelvath
                     tables: @catalog.tables.map { |table| table(table) },
                     views: @catalog.views.map { |view| view(view) },
                     enumerations: @catalog.enumerations.map { |each| enumeration(each) },
+                    domains: @catalog.domains.map { |each| placed(each, comment: text(each.comment.to_s, each.name)) },
                     sequences: @catalog.sequences.map { |each| placed(each) },
                     routines: @catalog.routines.map { |each| placed(each, text: text(each.text, each.name)) },
                     pieces: @catalog.pieces.map { |each| copy(each, text: text(each.text, "")) })

@@ -55,6 +55,7 @@ module Kelvath
         @targets = []
         @counting = Set.new.compare_by_identity # columns whose type says that they count
         @unknown = Hash.new(0)
+        @texts = {}.compare_by_identity # { domain => the Piece that it is kept as }
       end
 
       # Does what a Statement says. Nothing that stands in it raises.
@@ -157,6 +158,7 @@ module Kelvath
         when "index" then (cursor.at = 1) && create_index(cursor)
         when "sequence" then create_sequence(cursor)
         when "type" then cursor.word(1) == "body" ? create_program(cursor, "type") : create_type(cursor)
+        when "domain" then create_domain(cursor)
         when "schema", "database" then cursor.word(1) == "link" ? unmodelled(cursor, kind) : create_schema(cursor)
         when *PROGRAMS then create_program(cursor, kind)
         else unmodelled(cursor, kind)

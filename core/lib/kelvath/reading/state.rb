@@ -10,11 +10,13 @@ module Kelvath
       # schema: where names without one belong, nil for the first; database: the one that is in use; tablespace: where
       # things are kept that do not say it.
       attr_accessor :schema, :database, :tablespace
-      attr_reader :tables, :views, :sequences, :enumerations, :routines, :schemas, :pieces, :owned, :lines, :rows
+      attr_reader :tables, :views, :sequences, :enumerations, :domains, :routines, :schemas, :pieces, :owned, :lines,
+                  :rows
 
       def initialize(dialect)
         @dialect = dialect
         @tables, @views, @sequences, @enumerations, @routines, @schemas = {}, {}, {}, {}, {}, {}
+        @domains = {}
         @owned = {} # { sequence's key => [table, column] }
         @pieces = [] # [Catalog::Piece, …]
         @lines = {}.compare_by_identity # { what was made => [source, line] }

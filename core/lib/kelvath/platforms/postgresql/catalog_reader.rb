@@ -28,7 +28,7 @@ module Kelvath
           remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
         end
         Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:,
-                    enumerations:, sequences:, routines:, log: @log)
+                    enumerations:, domains:, pieces:, sequences:, routines:, log: @log)
       end
 
       private
@@ -78,6 +78,30 @@ module Kelvath
           Catalog::Enumeration.new(schema: row["schema"], name: row["name"], values: list(row["texts"]),
                                    comment: row["comment"].to_s)
         end
+      end
+
+      def domains
+        @domains ||= @query.call(Queries::DOMAINS).map do |row|
+          checks = list(row["checks"]).map { |text| text[/\ACHECK \((.*)\)(?: NOT VALID)?\z/m, 1] || text }
+          Catalog::Domain.new(schema: row["schema"], name: row["name"], native_type: row["type"],
+                              mandatory: true?(row["mandatory"]), default_value: row["default"].to_s, checks:,
+                              comment: row["comment"].to_s)
+        end
+      end
+
+      # Designs keep domains as text.
+      def pieces
+        domains.map do |each|
+          remark("domain #{each.title}", "It is kept as text: designs do not hold such things yet.")
+          Catalog::Piece.new(text: domain_text(each), place: "before")
+        end
+      end
+
+      def domain_text(domain)
+        name = domain.place.compact.map { |part| %("#{part.gsub('"', '""')}") }.join(".")
+        [ "CREATE DOMAIN #{name} AS #{domain.native_type}", ("NOT NULL" if domain.mandatory),
+          ("DEFAULT #{domain.default_value}" unless domain.default_value.empty?),
+          *domain.checks.map { |check| "CHECK (#{check})" } ].compact.join(" ")
       end
 
       # What the platform takes anyway is not said.

@@ -105,7 +105,7 @@ module Kelvath
           name_checks(table)
           single_keys(table)
           table.columns.each { |column| collation(column) }
-          own_types(table, state.enumerations) if table.schema
+          own_types(table, state.enumerations.merge(state.domains)) if table.schema
         end
         state.sequences.each_value { |sequence| usual(sequence) }
       end
@@ -145,9 +145,9 @@ module Kelvath
       def cut(text, bytes) = text.byteslice(0, bytes).scrub("")
 
       # A type of the table's own schema needs no schema where the script set its path so.
-      def own_types(table, enumerations)
+      def own_types(table, types)
         table.columns.each do |column|
-          found = enumerations[[ table.schema, column.native_type.downcase ]] or next
+          found = types[[ table.schema, column.native_type.downcase ]] or next
           column.native_type = found.place.map { |part| platform.quote(part) }.join(".")
         end
       end

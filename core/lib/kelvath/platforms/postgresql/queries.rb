@@ -120,15 +120,25 @@ module Kelvath
         ORDER BY n.nspname <> 'public', n.nspname, t.typname
       SQL
 
+      DOMAINS = <<~SQL
+        SELECT #{SCHEMA}, t.typname AS name, format_type(t.typbasetype, t.typtypmod) AS type, t.typnotnull AS mandatory,
+               t.typdefault AS "default", obj_description(t.oid, 'pg_type') AS comment,
+               (SELECT json_agg(pg_get_constraintdef(k.oid) ORDER BY k.conname) FROM pg_constraint k
+                WHERE k.contypid = t.oid AND k.contype = 'c') AS checks
+        FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace
+        WHERE #{PEOPLES} AND t.typtype = 'd'
+          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
+        ORDER BY n.nspname <> 'public', n.nspname, t.typname
+      SQL
+
       # What no design holds yet: [what, name].
       REST = <<~SQL
         SELECT 'aggregate' AS what, p.oid::regprocedure::text AS name
           FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace WHERE #{PEOPLES} AND p.prokind = 'a'
-        UNION ALL SELECT CASE t.typtype WHEN 'd' THEN 'domain' WHEN 'r' THEN 'range type'
-          ELSE 'composite type' END,
+        UNION ALL SELECT CASE t.typtype WHEN 'r' THEN 'range type' ELSE 'composite type' END,
           #{WHERE_IT_IS} || t.typname
           FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace LEFT JOIN pg_class c ON c.oid = t.typrelid
-          WHERE #{PEOPLES} AND (t.typtype IN ('d', 'r') OR c.relkind = 'c')
+          WHERE #{PEOPLES} AND (t.typtype = 'r' OR c.relkind = 'c')
           AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
         UNION ALL SELECT 'row policy', p.polname || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_policy p
           JOIN pg_class c ON c.oid = p.polrelid

@@ -14,8 +14,8 @@ module Kelvath
           tell_rows
           dialect.finish(state, self)
           Catalog.new(tables: state.tables.values, views: state.views.values, schemas: schemas,
-                      enumerations: state.enumerations.values, sequences: state.sequences.values,
-                      routines: state.routines.values, pieces: state.pieces, log: log.remarks)
+                      enumerations: state.enumerations.values, domains: state.domains.values,
+                      sequences: state.sequences.values, routines: state.routines.values, pieces: state.pieces, log: log.remarks)
         end
 
         private

@@ -7,7 +7,8 @@ module Kelvath
       module Others
         # { word in COMMENT ON, DROP or ALTER => list of the state }
         LISTS = { "table" => :tables, "view" => :views, "sequence" => :sequences, "type" => :enumerations,
-                  "function" => :routines, "procedure" => :routines, "package" => :routines }.freeze
+                  "domain" => :domains, "function" => :routines, "procedure" => :routines,
+                  "package" => :routines }.freeze
 
         private
 
@@ -120,11 +121,37 @@ module Kelvath
         def create_type(cursor)
           cursor.at += 1
           name = cursor.qualified("a type's name")
+          return domain(cursor, name) if cursor.take("from")
           return kept(@statement.text, "before") unless cursor.take("as", "enum")
 
           values = cursor.within.parts.map { |part| part.string || part.refuse("A text") }
           each = Catalog::Enumeration.new(schema: state.place(name).first, name: name.name, values:, comment: "")
           state.add(:enumerations, name, each, @source, @statement.line)
+        end
+
+        # CREATE DOMAIN name AS type … CHECK (VALUE …)
+        def create_domain(cursor)
+          cursor.at += 1
+          name = cursor.qualified("a domain's name")
+          cursor.take("as")
+          domain(cursor, name)
+        end
+
+        # Its text is kept, and what it says of values.
+        def domain(cursor, name)
+          kept(@statement.text, "before")
+          native, = dialect.type(type(cursor))
+          made = Catalog::Domain.new(schema: state.place(name).first, name: name.name, native_type: native,
+                                     mandatory: false, default_value: "", checks: [], comment: "")
+          until cursor.end?
+            if cursor.take("not", "null") then made.mandatory = true
+            elsif cursor.take("default") then made.default_value = cursor.expression(Columns::SAID)
+            elsif cursor.take("check") then made.checks << cursor.group.strip
+            else cursor.at += 1
+            end
+          end
+          @texts[made] = state.pieces.last
+          state.add(:domains, name, made, @source, @statement.line)
         end
 
         def create_schema(cursor)
@@ -197,8 +224,9 @@ module Kelvath
           return comment_on_schema(cursor) if word == "schema"
 
           list = LISTS[word]
+          kept(@statement.text, "before") if list == :domains
           return left_out(0, cursor.tap(&:rest),
-            "") unless list && %i[tables views sequences enumerations].include?(list)
+            "") unless list && %i[tables views sequences enumerations domains].include?(list)
 
           name = cursor.qualified
           found = state.find(list, name) || (list == :tables && state.find(:views, name))
@@ -271,6 +299,7 @@ module Kelvath
         # Takes it away, with the foreign keys that lead to it.
         def drop_named(list, name)
           found = state.remove(list, name) or return
+          state.pieces.delete(@texts.delete(found)) if list == :domains
           return found unless list == :tables
 
           if dialect.cascades?
