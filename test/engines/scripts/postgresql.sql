@@ -77,3 +77,15 @@ CREATE TRIGGER seen AFTER INSERT OR UPDATE OR DELETE ON held FOR EACH ROW EXECUT
 CREATE TABLE src (a integer NOT NULL DEFAULT 3, b varchar(9), c numeric(5,1));
 CREATE TABLE other AS SELECT * FROM src;
 CREATE TABLE third AS WITH x AS (SELECT c FROM other) SELECT s.b AS name, x.c FROM src s, x WHERE s.a > 1 WITH NO DATA;
+--- what blocks make, and SELECT INTO
+DO $$ BEGIN
+  CREATE TYPE sea AS ENUM ('calm', 'rough');
+EXCEPTION WHEN duplicate_object THEN null;
+END $$;
+CREATE TABLE a (id int PRIMARY KEY, state sea);
+CREATE TABLE b (id int, a_id int);
+DO $$ BEGIN ALTER TABLE "b" ADD CONSTRAINT "b_a_fk" FOREIGN KEY ("a_id") REFERENCES "public"."a"("id"); EXCEPTION
+  WHEN duplicate_object THEN null; END $$;
+DO $do$ DECLARE n int; BEGIN IF NOT EXISTS (SELECT 1 FROM b) THEN CREATE INDEX b_ix ON b (a_id);
+  EXECUTE 'CREATE TABLE c (n int)'; END IF; END $do$;
+SELECT a.id, b.id AS other INTO d FROM a JOIN b ON b.a_id = a.id;

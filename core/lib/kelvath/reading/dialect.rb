@@ -47,6 +47,8 @@ module Kelvath
       def keys_of_parts? = false
       # Is a schema what others call a database?
       def schema_is_database? = false
+      # Does SELECT … INTO make a table?
+      def selects_into? = false
       # Can two routines have one name?
       def overloads? = false
       # Do foreign keys go with the table that they lead to?

@@ -6,6 +6,7 @@ require_relative "grammar/indexes"
 require_relative "grammar/tables"
 require_relative "grammar/alterations"
 require_relative "grammar/others"
+require_relative "grammar/blocks"
 require_relative "grammar/soundness"
 require_relative "grammar/finish"
 
@@ -20,6 +21,7 @@ module Kelvath
       include Tables
       include Alterations
       include Others
+      include Blocks
       include Soundness
       include Finish
 
@@ -102,6 +104,9 @@ module Kelvath
         when "insert", "replace", "copy", "upsert" then filling(cursor)
         when "use" then cursor.at += 1; cursor.take_one("database", "schema", "role", "warehouse"); used(cursor)
         when "set" then setting(cursor)
+        when "do" then block(cursor)
+        when "exec", "execute", "declare", "begin", "if" then run_texts(cursor)
+        when "select" then select_into(cursor)
         when "grant", "revoke", "deny" then once_told("Rights are not taken in; they are kept by the server.")
         else other(cursor)
         end

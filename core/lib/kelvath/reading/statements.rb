@@ -51,8 +51,8 @@ module Kelvath
       MAKES = "AaCc".bytes.freeze # what CREATE and ALTER begin with
       SLICE = 1 << 20 # bytes in which lines are counted
 
-      # source: a Source; log: a Log.
-      def initialize(source, dialect, log)
+      # source: a Source; log: a Log; line: the one that its text begins on.
+      def initialize(source, dialect, log, line: 1)
         @source = source
         @text = source.text
         @dialect = dialect
@@ -60,7 +60,7 @@ module Kelvath
         @tokens = Tokens.new(@text, dialect)
         @scanner = @tokens.scanner
         @delimiter = ";"
-        @line, @seen, @again = 1, 0, 0
+        @line, @seen, @again = line, 0, 0
         @stretch = /(?>#{stretch}{1,#{PARTS}})/m
         @alike = Hash.new { |known, prefix| known[prefix] = alike(prefix) }
       end

@@ -29,7 +29,7 @@ CREATE OR REPLACE FORCE EDITIONABLE VIEW "FLEET"."TODAY" ("ID", "HULL_NO") AS
 COMMENT ON TABLE FLEET.VESSEL IS 'A ship; of any kind';
 COMMENT ON COLUMN FLEET.VESSEL.NAME IS 'What it''s called';
 GRANT SELECT ON FLEET.VESSEL TO PUBLIC;
---- programs that end with a slash | tables=1 columns=2 triggers=1 routines=3
+--- programs that end with a slash | tables=2 columns=3 triggers=1 routines=3
 create table t (a number, b number);
 create or replace trigger t_bi before insert on t for each row
 declare
@@ -112,3 +112,17 @@ commit;
 exit
 --- states and texts | tables=1 columns=3 primary_keys=1 foreign_keys=1
 create table t (a number not null, b varchar2(200) default q'{a;b}' , c nvarchar2(20) default n'x;y', constraint pk primary key (a) rely disable novalidate, constraint fk foreign key (b) references other (x) on delete set null enable novalidate, constraint ck check (a between 0 and 9) deferrable);
+--- what blocks run as a text | tables=1 columns=1 primary_keys=1 views=1
+BEGIN
+  EXECUTE IMMEDIATE 'DROP TABLE buoy';
+EXCEPTION WHEN OTHERS THEN NULL;
+END;
+/
+DECLARE n NUMBER;
+BEGIN
+  SELECT count(*) INTO n FROM user_tables WHERE table_name = 'BUOY';
+  IF n = 0 THEN EXECUTE IMMEDIATE 'CREATE TABLE buoy (id NUMBER(9) PRIMARY KEY)'; END IF;
+END;
+/
+CREATE MATERIALIZED VIEW LOG ON buoy WITH PRIMARY KEY;
+CREATE MATERIALIZED VIEW seen AS SELECT id FROM buoy;

@@ -134,3 +134,20 @@ create table t (a varchar(20) default 'it''s; go', b nvarchar(20) default N'crea
 create table u (c int) -- GO
 go 2
 print 'x'
+--- what is run as a text, and tables that queries make | tables=3 columns=5 primary_keys=1 views=1 indexes=1
+IF NOT EXISTS (SELECT * FROM sys.tables WHERE name = N'berth')
+BEGIN
+CREATE TABLE [dbo].[berth] ([no] int NOT NULL PRIMARY KEY, [depth] int)
+END
+GO
+IF NOT EXISTS (SELECT * FROM sys.views WHERE object_id = OBJECT_ID(N'[dbo].[deep]'))
+EXEC dbo.sp_executesql @statement = N'CREATE VIEW [dbo].[deep] WITH SCHEMABINDING AS
+SELECT [no], ''it''''s deep'' AS note FROM dbo.berth'
+GO
+CREATE UNIQUE CLUSTERED INDEX deep_ix ON dbo.deep ([no])
+GO
+SELECT b.[no], b.depth INTO dbo.berth_before FROM dbo.berth b WHERE depth > 3
+GO
+EXEC ('CREATE TABLE dbo.buoy (id int)'); EXEC ('CREATE INDEX buoy_ix ON dbo.buoy (id)')
+EXEC ('CREATE TABLE ' + @name + ' (id int)')
+GO

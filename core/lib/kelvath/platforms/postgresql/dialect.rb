@@ -24,6 +24,7 @@ module Kelvath
       def dollar_texts? = true
       def nested_comments? = true
       def overloads? = true
+      def selects_into? = true
       def fold(name) = name.downcase
       def key_of(name, quoted: false) = name # rubocop:disable Lint/UnusedMethodArgument
       def column_key(name) = name

@@ -20,6 +20,7 @@ module Kelvath
       def nested_comments? = true
       def batch_end = "GO"
       def loose? = true
+      def selects_into? = true
       def inline_indexes? = true
       def text_names? = true
       def retyping_says_all? = true

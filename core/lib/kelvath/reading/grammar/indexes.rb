@@ -35,13 +35,21 @@ module Kelvath
           said.take(cursor, :table, {}) # the cluster of some
           named = cursor.qualified("a table's name")
           table = state.find(:tables, named)
-          return lost(named, "index #{index.name}") unless table
+          return on_view(named, index) unless table
           return if there && state.index(index.name, table)
 
           index_words(cursor, index)
           index_body(cursor, table, index)
           index.descending = index.columns.dup if falling
           add_index(table, index)
+        end
+
+        # Designs have no place for indexes of views.
+        def on_view(named, index)
+          return lost(named, "index #{index.name}") unless state.find(:views, named)
+
+          kept(@statement.text, "after")
+          note("The index #{index.name} of a view is kept as text.", named.name)
         end
 
         # Words before and behind INDEX and its name.

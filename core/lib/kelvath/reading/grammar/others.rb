@@ -15,6 +15,8 @@ module Kelvath
         # CREATE … VIEW: the cursor stands at VIEW.
         def create_view(cursor, options)
           cursor.at += 1
+          return unmodelled(cursor, "materialized view log") if cursor.word?("log") && cursor.word(1) == "on"
+
           there = cursor.take("if", "not", "exists")
           name = cursor.qualified("a view's name")
           return passed_over(name, "is there already") if there && state.find(:views, name)
