@@ -80,3 +80,10 @@ CREATE TABLE seal (code varchar(20) NOT NULL, no int, note varchar(300), PRIMARY
 CREATE TABLE src (a int NOT NULL DEFAULT 3, b varchar(9), c decimal(5,1));
 CREATE TABLE other AS SELECT * FROM src;
 CREATE TABLE third SELECT s.b AS name, o.c FROM src s JOIN other o ON o.a = s.a;
+--- where columns go, indexes renamed and dropped, tables of a session
+CREATE TABLE a (id int PRIMARY KEY, b int, c varchar(9), d text, UNIQUE KEY u (b), KEY k (c), KEY e (d(5), c));
+ALTER TABLE a ADD COLUMN n int NOT NULL COMMENT 'x' AFTER id, ADD m int FIRST, RENAME INDEX u TO u2, DROP COLUMN d;
+ALTER TABLE a MODIFY c varchar(20) NOT NULL COMMENT 'moved' FIRST, CHANGE b bb bigint DEFAULT 3 AFTER n;
+DROP INDEX u2 ON a;
+CREATE TEMPORARY TABLE tt (a int);
+CREATE TABLE sel (x int) SELECT id FROM a;

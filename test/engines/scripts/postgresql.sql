@@ -89,3 +89,7 @@ DO $$ BEGIN ALTER TABLE "b" ADD CONSTRAINT "b_a_fk" FOREIGN KEY ("a_id") REFEREN
 DO $do$ DECLARE n int; BEGIN IF NOT EXISTS (SELECT 1 FROM b) THEN CREATE INDEX b_ix ON b (a_id);
   EXECUTE 'CREATE TABLE c (n int)'; END IF; END $do$;
 SELECT a.id, b.id AS other INTO d FROM a JOIN b ON b.a_id = a.id;
+--- tables of a session, names for the columns of a query
+CREATE TEMP TABLE passing (a int);
+CREATE TABLE base (id int, name varchar(9));
+CREATE TABLE named (no, called) AS SELECT id, name FROM base;

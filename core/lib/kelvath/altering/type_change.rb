@@ -111,7 +111,10 @@ module Kelvath
         lengths(old, new)
       end
 
+      # Bits are no bytes, though both are binary.
       def lengths(old, new)
+        return :apart if [ old["base"], new["base"] ].uniq.size > 1 && [ old, new ].any? { |type| type["base"] == "bit" }
+
         one, two = [ old, new ].map { |type| type.fetch("arguments", []).grep(Integer).first }
         return old["base"] == new["base"] ? :kept : :less if one == two
 

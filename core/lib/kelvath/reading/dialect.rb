@@ -7,7 +7,7 @@ module Kelvath
     class Dialect
       BLANKS = /(?:\s++|--[^\n]*+)+/
       # Statements that fill tables, or ask: they are counted and passed over.
-      ROWS = %w[insert replace update delete merge select with values copy load lock unlock truncate upsert].freeze
+      ROWS = %w[insert replace update delete merge select with values copy load lock unlock truncate upsert from].freeze
       # What a client does for itself stands on a line of its own.
       CLIENT = nil
       # Words by which its scripts are known: { regular expression => how much one of them counts }.

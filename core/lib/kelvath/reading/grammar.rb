@@ -44,7 +44,8 @@ module Kelvath
         set reset begin commit rollback start savepoint release lock unlock analyze vacuum pragma explain show describe
         desc prompt go print declare if end else exec execute call do flush optimize checkpoint reindex notify listen
         discard security refresh cluster check attach detach handler help kill purge change stop truncate delete update
-        select with values merge load waitfor raiserror return while dbcc noaudit audit msck
+        label terminate connect
+        select with from values merge load waitfor raiserror return while dbcc noaudit audit msck
       ].to_set.freeze
 
       attr_reader :dialect, :state, :log
@@ -57,6 +58,7 @@ module Kelvath
         @targets = []
         @counting = Set.new.compare_by_identity # columns whose type says that they count
         @unknown = Hash.new(0)
+        @passing_tables = Set.new.compare_by_identity # those that last for a session
         @texts = {}.compare_by_identity # { domain => the Piece that it is kept as }
       end
 
@@ -157,6 +159,8 @@ module Kelvath
         cursor.at = 1
         replace = cursor.take("or", "replace|alter")
         kind, options = made(cursor)
+        words = (1...cursor.at).map { |at| cursor.word(at - cursor.at) }
+        @passing = words.include?("global") ? false : words.any? { |word| %w[temp temporary].include?(word) }
         case kind
         when "table" then create_table(cursor, options, replace:)
         when "view" then create_view(cursor, view_options(cursor))
@@ -283,6 +287,12 @@ module Kelvath
         message = [ "“#{text}”", of, "is left out: designs have no place for it." ].reject(&:empty?).join(" ")
         joined ? log.remarks.last.message = message : note(message)
         @left = { statement: @statement, of:, from:, to: cursor.at, remark: log.remarks.last }
+      end
+
+      # All that is left of a cursor is left out. Answers true.
+      public def left(cursor, of)
+        left_out(cursor.at, cursor.tap(&:rest), of)
+        true
       end
 
       def log_left(cursor, text)

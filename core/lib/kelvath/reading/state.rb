@@ -125,7 +125,7 @@ module Kelvath
         gone = ->(columns) { columns.any? { |each| same?(each, column.name) } }
         table.keys.reject! { |key| gone.(key.columns) }
         table.foreign_keys.reject! { |key| gone.(key.columns) }
-        table.indexes.reject! { |index| gone.(index.columns) }
+        table.indexes.reject! { |index| gone.(index.columns) || @dialect.mentions?(index.expression, column.name) }
         table.checks.reject! { |check| @dialect.mentions?(check.condition, column.name) && @dialect.drops_checks? }
         column
       end

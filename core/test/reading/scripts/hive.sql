@@ -38,3 +38,11 @@ create table t (a int, b string); alter table t add columns (c date comment 'day
 create table t (a int, b string); create table u like t; create table v stored as parquet as select a, b from t;
 --- rows | tables=1 columns=1
 create table t (a int); insert overwrite table t select 1; load data inpath '/x' into table t; insert into t values (1), (2);
+--- columns replaced, parts added, rows by another way | tables=3 columns=6 indexes=1
+create table log (a string, b int) partitioned by (day date);
+alter table log add if not exists partition (day='2026-01-01') location '/x';
+alter table log replace columns (a string, c bigint, d int comment 'x');
+from log insert into log partition (day='2026-01-02') select a, c, d;
+create index log_ix on table log (a) as 'COMPACT' with deferred rebuild;
+create table cold (id int) partitioned by spec (bucket(4, id)) stored by iceberg;
+create table warm (id bigint) using iceberg partitioned by (bucket(16, id));

@@ -72,7 +72,7 @@ alter table v rename column b to bb;
 alter table v add constraint v_fk foreign key (bb) references v deferrable initially deferred;
 rename v to w;
 alter table w add (f number constraint f_ck check (f > 0) disable, constraint w_uk unique (a, d));
---- temporary, organised and external tables | tables=4 columns=7 primary_keys=1
+--- temporary, organised and external tables | tables=3 columns=5 primary_keys=1
 create global temporary table g (a number, b number) on commit preserve rows;
 create table i (a number, b number, constraint i_pk primary key (a)) organization index including b overflow tablespace users;
 create table x (a varchar2(10)) organization external (type oracle_loader default directory d access parameters (records delimited by newline fields terminated by ';') location ('x.csv')) reject limit unlimited;

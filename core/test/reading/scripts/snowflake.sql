@@ -49,3 +49,14 @@ alter table t add primary key (a); alter table t cluster by (a); alter table t a
 create sequence s start = 5 increment = 2; create or replace sequence r; create table t (id int default s.nextval);
 --- from a query | tables=2 columns=4
 create table t (a int, b string); create or replace table u as select a, b from t where a > 1;
+--- as the catalog writes it | tables=5 columns=13 primary_keys=1
+create or replace TRANSIENT TABLE OPS.FERRY cluster by (ID)(
+	ID NUMBER(38,0) NOT NULL autoincrement start 1 increment 1 noorder,
+	NAME VARCHAR(16777216) COLLATE 'en-ci' COMMENT 'the name',
+	SEAT VARCHAR(10) WITH MASKING POLICY OPS.MASK USING (SEAT, ID) WITH TAG (OPS.PII='yes'),
+	primary key (ID)
+)COMMENT='ferries';
+create or replace dynamic table OPS.SEEN(ID, CALLED) target_lag = '1 hour' warehouse = WH as select id, name from ops.ferry;
+create or replace external table OPS.FILES (A VARCHAR AS (value:c1::varchar), P DATE AS (to_date(value:c2::varchar))) partition by (P) with location=@OPS.STG/x auto_refresh = true file_format = (type = parquet);
+create table OPS.COPIED clone OPS.FERRY;
+create table OPS.WORK as with x as (select id, name from ops.ferry) select id, name as called, 1 as one from x;

@@ -18,9 +18,22 @@ module Kelvath
       def schema_is_database? = true
       def copies_all? = true
 
+      # REPLACE COLUMNS (column type, …): those instead of what is there.
+      def altered(part, table, grammar)
+        return false unless part.take("replace", "columns")
+
+        table.columns.select! { |column| column.options["parts"] }
+        parting = table.columns.dup
+        table.columns.clear
+        grammar.more_columns(part.within, table)
+        table.columns.concat(parting)
+        true
+      end
+
       # PARTITIONED BY (column type …): columns of the table that rows are parted by.
       def table_part(cursor, table, grammar)
         return false unless cursor.take("partitioned", "by")
+        return grammar.left(cursor, "of the table #{table.title}") if cursor.take("spec")
 
         before = table.columns.size
         grammar.more_columns(cursor.within, table)

@@ -42,7 +42,7 @@ module Kelvath
                "attach", "detach", "discard", "import", "with", "without", "reset", "repair", "analyze", "touch",
                "coalesce", "truncate", "split", "merge", "exchange", "move", "monitoring", "nomonitoring", "allow",
                "lock", "algorithm", "activate", "deactivate", "switch", "rebuild", "shrink", "reorganize", "swap",
-               "noparallel", "cache", "nocache", "logging", "nologging", "read", "suspend", "resume"
+               "noparallel", "cache", "nocache", "logging", "nologging", "read", "suspend", "resume", "replace"
             dialect.altered(part, table, self) || passed(part.rest)
           else
             # ADD and DROP COLUMN go on behind a comma, where no other action is named
@@ -71,6 +71,8 @@ module Kelvath
 
           part.take("column|columns")
           skip = part.take("if", "not", "exists")
+          return passed(part.rest) if skip && part.word?("partition")
+
           return if skip && part.peek&.name? && state.column(table, part.peek.value)
 
           if part.symbol?("(") then part.within.parts.each { |inner| add_item(inner, table) }
@@ -249,7 +251,8 @@ module Kelvath
             _, found = state.constraint(table, from)
             found&.name = part.name
           elsif part.take("index|key")
-            _, found = state.index(part.name, table)
+            name = part.name
+            found = state.index(name, table)&.last || table.keys.find { |key| state.same?(key.name, name) }
             part.take("to")
             found&.name = part.name
           else

@@ -34,7 +34,13 @@ module Kelvath
         end
 
         # Columns that stand elsewhere than among the others.
-        public def more_columns(cursor, table) = cursor.parts.each { |part| column(part, table) }
+        public def more_columns(cursor, table)
+          cursor.parts.each do |part|
+            next left(part, "of the table #{table.title}") if part.symbol?("(", 1) # worked out of a column
+
+            column(part, table)
+          end
+        end
 
         def typed(cursor, column)
           type(cursor).tap do |text|
@@ -97,6 +103,8 @@ module Kelvath
         def column_parts(cursor, table, column)
           name = ""
           until cursor.end? || cursor.symbol?(",") || cursor.symbol?(")")
+            break if !@in_table && cursor.word?("first", "after") # where it stands among the others
+
             if cursor.take("constraint") then name = constraint_name(cursor)
             else
               at = cursor.at
@@ -164,6 +172,8 @@ module Kelvath
           cursor.take("on", "null") && on_null = true
           return computed(cursor, column) if cursor.take("as") && cursor.symbol?("(")
 
+          return left_out(cursor.at, cursor.tap { pass_to_comma(cursor) }, "of a column") if cursor.word?("for")
+
           if cursor.take("row", "start|end") || cursor.take("row")
             return log_left(cursor, "The times that a versioned table keeps of its rows (#{column.name})")
           end
@@ -171,6 +181,10 @@ module Kelvath
           cursor.take("identity") || cursor.refuse("IDENTITY or an expression in brackets")
           numbering(cursor, column)
           dialect.numbered(column, always:, on_null: on_null || false)
+        end
+
+        def pass_to_comma(cursor)
+          cursor.symbol?("(") ? cursor.pass_group : cursor.at += 1 until cursor.end? || cursor.symbol?(",")
         end
 
         def computed(cursor, column)

@@ -7,6 +7,7 @@ module Kelvath
       module Finish
         # The Intake::Catalog of what is there.
         def catalog
+          leave_passing
           resolve_targets
           make_sound
           number_by_sequences
@@ -15,10 +16,20 @@ module Kelvath
           dialect.finish(state, self)
           Catalog.new(tables: state.tables.values, views: state.views.values, schemas: schemas,
                       enumerations: state.enumerations.values, domains: state.domains.values,
-                      sequences: state.sequences.values, routines: state.routines.values, pieces: state.pieces, log: log.remarks)
+                      sequences: state.sequences.values, routines: state.routines.values, pieces: state.pieces,
+                      log: log.remarks)
         end
 
         private
+
+        # What a script needs only while it runs.
+        def leave_passing
+          state.tables.select { |_, table| @passing_tables.include?(table) }.each do |key, table|
+            state.tables.delete(key)
+            log.note(*state.lines[table], "#{table.title} lasts for a session only; it is left out.",
+              object: table.title)
+          end
+        end
 
         # Only those that something is in, or that were made.
         def schemas = state.schemas.values.reject { |schema| dialect.platform.given_schema?(schema.name) }

@@ -31,7 +31,7 @@ module Kelvath
           index.name = cursor.qualified.name unless cursor.word?("on")
           index_words(cursor, index)
           cursor.take("on") || cursor.refuse("ON and a table")
-          cursor.take("only")
+          cursor.take_one("only", "table")
           said.take(cursor, :table, {}) # the cluster of some
           named = cursor.qualified("a table's name")
           table = state.find(:tables, named)
@@ -123,7 +123,7 @@ module Kelvath
 
         def index_tail(cursor, index)
           until cursor.end? || (@in_table && (cursor.symbol?(",") || cursor.symbol?(")")))
-            if cursor.take("include") then index.included = cursor.names
+            if cursor.word?("include") && cursor.symbol?("(", 1) then cursor.at += 1; index.included = cursor.names
             elsif cursor.take("where") then index.condition = index_condition(cursor)
             elsif cursor.take("using") then index_method(cursor, index)
             elsif said.take(cursor, :index, index.options) || said.take_group(cursor, :index,

@@ -17,6 +17,8 @@ module Kelvath
           drop_named(:tables, name) if replace || state.tables.key?(state.key(name))
           table = new_table(name, options)
           state.add(:tables, name, table, @source, @statement.line)
+          @passing_tables << table if @passing && table.options.values.grep(/temporary/i).empty?
+          nil while said.take(cursor, :table, table.options) # what some say before the columns
           body(cursor, table)
           tail(cursor, table)
           table.options["tablespace"] ||= state.tablespace if state.tablespace
@@ -181,12 +183,22 @@ module Kelvath
         end
 
         def query_follows?(cursor)
-          return cursor.word(1) != "(" && !cursor.symbol?("(", 1) if cursor.word?("with")
+          return defines?(cursor) if cursor.word?("with")
           return true if cursor.word?("select")
 
           ahead = 1
           ahead += 1 while cursor.symbol?("(", ahead)
           %w[select with values table execute].include?(cursor.word(ahead))
+        end
+
+        # WITH name AS (…), WITH name (columns) AS (…)
+        def defines?(cursor)
+          return true if cursor.word(1) == "recursive" || cursor.word(2) == "as"
+          return false unless cursor.peek(1)&.name? && cursor.symbol?("(", 2)
+
+          ahead = 3
+          ahead += 1 until cursor.peek(ahead).nil? || cursor.symbol?(")", ahead)
+          cursor.word(ahead + 1) == "as"
         end
 
         # CREATE TABLE … AS query: its columns are known where the query names them.
@@ -203,12 +215,22 @@ module Kelvath
         def filled(query, table)
           told = Ddl::Query.new(query, ->(parts) { known_table(parts) }).columns
           if told.any? && told.none? { |each| each.name.empty? || each.name == "*" }
-            table.columns.concat(told.map { |each| column_told(each) }) if table.columns.empty?
-            return
+            return take_told(table, told.map { |each| column_told(each) })
           end
 
           warn("The columns of #{table.title} come from a query that is not worked out; it has only those that are " \
                "named.", table.title)
+        end
+
+        # Columns that are named already get the types of those of the query, or stand beside them.
+        def take_told(table, told)
+          return table.columns.concat(told) if table.columns.empty?
+
+          if table.columns.all? { |each| each.native_type.empty? }
+            table.columns.zip(told).each { |column, each| column.native_type = each.native_type if each }
+          elsif dialect.inline_indexes?
+            table.columns.concat(told.reject { |each| state.column(table, each.name) })
+          end
         end
 
         def known_table(parts)
