@@ -113,7 +113,8 @@ module Kelvath
 
       # Bits are no bytes, though both are binary.
       def lengths(old, new)
-        return :apart if [ old["base"], new["base"] ].uniq.size > 1 && [ old, new ].any? { |type| type["base"] == "bit" }
+        bases = [ old, new ].map { |type| type["base"] }.uniq
+        return :apart if bases.size > 1 && bases.include?("bit")
 
         one, two = [ old, new ].map { |type| type.fetch("arguments", []).grep(Integer).first }
         return old["base"] == new["base"] ? :kept : :less if one == two
