@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "query/outputs"
+require_relative "query/references"
+
 module Kelvath
   module Ddl
     # What a query answers, and where it takes that from: its columns with the columns of tables that their values come
@@ -9,6 +12,9 @@ module Kelvath
     #   query = Query.new("SELECT t.id, height * 2 AS double FROM tide t", ->(parts) { tide if parts == [ "tide" ] })
     #   query.columns.map { |each| [ each.name, each.sources ] } # => [["id", [1]], ["double", [2]]]
     class Query
+      include Outputs
+      include References
+
       # A table or view as it is known. columns: [[name, its id or the ids it comes from], …]
       Table = Struct.new(:id, :columns, keyword_init: true)
       # name: "" where the query gives none; sources: ids that its values come from; open: may there be more that are
@@ -257,161 +263,6 @@ module Kelvath
         end
         parts
       end
-
-      # What stands between SELECT and FROM, as columns.
-      def outputs(range, scope, named, depth)
-        split(range).flat_map do |item|
-          last = @tokens[item.max] if item.size.positive?
-          next [] unless last
-
-          last.symbol?("*") && star?(item) ? stars(item, scope) : [ output(item, scope, named, depth) ]
-        end
-      end
-
-      def split(range)
-        depth, from, found = 0, range.first, []
-        range.each do |index|
-          token = @tokens[index]
-          depth += 1 if token.symbol?("(")
-          depth -= 1 if token.symbol?(")")
-          next unless depth.zero? && token.symbol?(",")
-
-          found << (from...index)
-          from = index + 1
-        end
-        found << (from...range.end)
-      end
-
-      def star?(item) = item.size == 1 || @tokens[item.max - 1].symbol?(".")
-
-      def stars(item, scope)
-        name = item.size > 2 ? @tokens[item.max - 2].value.downcase : nil
-        sources = name ? scope.sources.select { |each| each.name == name } : scope.sources
-        @names[item.max - 2] = sources.first.table_id if name && sources.first&.table_id
-        sources.flat_map do |source|
-          next source.columns.each { |each| @used.merge(each.sources) } if source.columns
-
-          [ Column.new("*", [], true, nil) ]
-        end
-      end
-
-      def output(item, scope, named, depth)
-        named_at = alias_at(item)
-        sources, open = references(named_at ? item.first...named_at : item, scope, named, depth)
-        return Column.new(alias_text(@tokens[item.max]), sources, open, nil, !column_alone?(item.first...named_at)) if
-          named_at
-
-        name = column_alone?(item) ? @tokens[item.max].value : ""
-        Column.new(name, sources, open, (@names[item.max] unless name.empty?), name.empty?)
-      end
-
-      # Where the words begin that give it a name; nil if none do.
-      def alias_at(item)
-        return if item.size < 2
-
-        last, before = @tokens[item.max], @tokens[item.max - 1]
-        return item.max - 1 if before.word?("as") && (last.name? || last.type == :string)
-        return unless last.name? && !reserved?(last)
-
-        item.max if before.symbol?(")") || %i[string number quoted].include?(before.type) ||
-                     (before.type == :word && (!reserved?(before) || before.word?(*VALUES)))
-      end
-
-      def reserved?(token) = token.type == :word && NameFinder::WORDS.include?(token.value.downcase)
-      def alias_text(token) = token.type == :string ? token.value[1..].delete_suffix("'") : token.value
-
-      # A column alone is called as it is.
-      def column_alone?(item)
-        item.size.odd? && item.each_with_index.all? do |index, place|
-          place.odd? ? @tokens[index].symbol?(".") : @tokens[index].name?
-        end
-      end
-
-      # [sources, may there be others?] of what an expression names.
-      def references(range, scope, named, depth)
-        found, open = [], false
-        index = range.first
-        while index < range.end
-          token = @tokens[index]
-          if token.symbol?("(") && @tokens[index + 1]&.word?("select", "with") && index + 1 < range.end
-            columns, index = within(index + 1, scope, named, depth)
-            columns.to_a.each { |each| found |= each.sources; open ||= each.open }
-          elsif column?(index)
-            parts, index = parts_at(index, range.end)
-            column = resolve(parts, index, scope)
-            found |= column.sources
-            open ||= column.open
-          end
-          index += 1
-        end
-        [ found, open ]
-      end
-
-      # A query within an expression: [its columns, where it ends].
-      def within(index, scope, named, depth)
-        back = @at
-        @at = index
-        columns = query(scope, named, depth + 1)
-        ended = @at
-        @at = back
-        [ columns, ended ]
-      end
-
-      def column?(index)
-        token, before, after = @tokens[index], (@tokens[index - 1] if index.positive?), @tokens[index + 1]
-        return false unless token.name? && !after&.symbol?("(")
-        return false if before&.symbol?("::") || before&.word?("as", "collate", "over")
-
-        token.type == :quoted || (!reserved?(token) && !GIVEN.include?(token.value.downcase)) || after&.symbol?(".") ||
-          (token.type == :word && NameFinder::UNITS.include?(token.value.downcase) && after&.type != :string &&
-            !after&.word?("from") && !%i[string number].include?(before&.type))
-      end
-
-      def parts_at(index, ending)
-        parts = [ @tokens[index].value.downcase ]
-        while index + 2 < ending && @tokens[index + 1].symbol?(".") && @tokens[index + 2].name?
-          parts << @tokens[index + 2].value.downcase
-          index += 2
-        end
-        [ parts, index ]
-      end
-
-      # The Column that a name means; at: the place of its last part.
-      def resolve(parts, at, scope)
-        around = scope
-        while around
-          found = parts.one? ? unqualified(parts.first, around) : qualified(parts, at, around)
-          if found
-            @names[at] = found.follows if found.follows
-            @used.merge(found.sources)
-            return found
-          end
-          return UNTOLD if parts.one? && around.given.include?(parts.first)
-
-          around = around.outer
-        end
-        @unknown_columns << parts.join(".") unless GIVEN.include?(parts.last)
-        UNTOLD
-      end
-
-      # What several tables have under one name can be any of theirs: USING (id).
-      def unqualified(name, scope)
-        columns = scope.sources.filter_map { |source| column(source, name) }
-        return columns.first if columns.one?
-        return Column.new(name, columns.flat_map(&:sources).uniq, columns.any?(&:open), nil) if columns.any?
-
-        UNTOLD if scope.sources.any? { |source| source.columns.nil? } # it may be one of theirs
-      end
-
-      def qualified(parts, at, scope)
-        source = scope.sources.find { |each| each.name == parts[-2] } or return
-        @names[at - 2] = source.table_id if source.table_id
-        return UNTOLD unless source.columns
-
-        column(source, parts.last)
-      end
-
-      def column(source, name) = source.columns&.find { |each| each.name.casecmp?(name) }
     end
   end
 end
