@@ -164,6 +164,9 @@ module Kelvath
       def queried_type(type) = type
       def kept_by_queries = []
 
+      # A column goes: what keys and indexes lose with it, where they do not go themselves.
+      def column_dropped(_table, _column) = nil
+
       # What tells routines of one name apart, where several may have it: what they take, as text without brackets.
       def signature(text) = text.gsub(/\s+/, " ").strip.downcase
 

@@ -122,6 +122,7 @@ module Kelvath
       def drop_column(table, name)
         column = column(table, name) or return
         table.columns.delete(column)
+        @dialect.column_dropped(table, column)
         gone = ->(columns) { columns.any? { |each| same?(each, column.name) } }
         table.keys.reject! { |key| gone.(key.columns) }
         table.foreign_keys.reject! { |key| gone.(key.columns) }

@@ -117,6 +117,17 @@ module Kelvath
         key.options["first letters"] = lengths.map { |name, size| "#{name} = #{size}" }.join(", ") if lengths.any?
       end
 
+      # Keys and indexes go on over what is left of their columns.
+      def column_dropped(table, column)
+        left = ->(names) { names.reject { |each| each.casecmp?(column.name) } }
+        table.keys.each { |key| key.columns = left.(key.columns) if left.(key.columns).any? }
+        table.indexes.each do |index|
+          next without_part(table, index, column) unless index.expression.empty?
+
+          index.columns, index.descending = left.(index.columns), left.(index.descending) if left.(index.columns).any?
+        end
+      end
+
       # What stands at a column has no name of its own.
       def check_made(table, check, column)
         return check.name = "" if column
@@ -267,6 +278,11 @@ module Kelvath
         index.columns, index.expression = names, ""
         index.unique && unique_index_is_key?(index) &&
           table.keys << Intake::Catalog::Key.new(name: index.name, primary: false, columns: names, options: {})
+      end
+
+      def without_part(table, index, column)
+        left = parts_of(index).reject { |part| part[PART, 1]&.casecmp?(column.name) }
+        index.expression = "ON #{platform.quote(table.name)} (#{left.join(', ')})" if left.any?
       end
 
       # The columns that an index begins with, whole.
