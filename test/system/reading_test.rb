@@ -14,7 +14,7 @@ class ReadingBrowserTest < BrowserTestCase
   test "a pasted script with a fault in it becomes a model, and the fault is told at its line" do
     visit "/"
     click_link "Paste a script, or send one or a zip of them"
-    fill_in "The script, with all that stands in it", with: SCRIPT
+    fill_in "reading-text", with: SCRIPT
     within("#reading-list") do
       assert_text "It was taken for PostgreSQL by “jsonb”"
       assert_text(/line 2 A column's name is expected here/i)
@@ -51,7 +51,7 @@ class ReadingBrowserTest < BrowserTestCase
 
   test "some of a script is taken, and each thing shows what was understood of it" do
     visit "/readings/new"
-    fill_in "The script, with all that stands in it", with: SCRIPT
+    fill_in "reading-text", with: SCRIPT
     within("#reading-list") do
       click_button "berth"
       within("section", text: "berth") { assert_text "foreign key berth_pier_fkey pier to pier (code)" }
@@ -66,11 +66,22 @@ class ReadingBrowserTest < BrowserTestCase
     assert_empty StoredModel.find_by!(name: "Script").model.all(:view)
   end
 
+  test "a file that is chosen shows what is in it, and gives the model its name" do
+    path = Rails.root.join("tmp/quays.sql").to_s
+    File.binwrite(path, "CREATE TABLE quay (id int, name varchar(9) DEFAULT 'M\xF6we');".b)
+    visit "/readings/new"
+    attach_file "or a file: a script, or a zip of some", path
+    within("#reading-list") { assert_selector "tr", text: "table\tquay\t2\t1" }
+    click_button "Make a model of it"
+    assert_text "Taken in"
+    assert_equal "'Möwe'", StoredModel.find_by!(name: "quays").model.all(:column).last.default_value
+  end
+
   test "a second script joins a model: what is new is ticked, taken at once, and undone at once" do
     stored = begin_with("CREATE TABLE pier (code char(3) PRIMARY KEY, name varchar(40) NOT NULL);")
     visit "/models/#{stored.id}/designs"
     click_link "Read a script into this model"
-    fill_in "The script, with all that stands in it", with: SCRIPT.sub("(40) NOT NULL", "(60)").sub("jsonb", "text")
+    fill_in "reading-text", with: SCRIPT.sub("(40) NOT NULL", "(60)").sub("jsonb", "text")
     select "a new design beside the others", from: "It goes into"
     select "PostgreSQL", from: "It goes into"
     click_button "See what is new"
@@ -96,7 +107,7 @@ class ReadingBrowserTest < BrowserTestCase
 
   # The text that is selected in the script.
   def chosen
-    text = find_field("The script, with all that stands in it")
+    text = find_field("reading-text")
     text.value[text.evaluate_script("this.selectionStart")...text.evaluate_script("this.selectionEnd")]
   end
 

@@ -3,12 +3,43 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 // A script that is pasted, with the numbers of its lines, those that are faulty marked; and the list of what is in it,
 // from which some can be left out. What is left out stays so while the list is read again.
 export default class extends Controller {
-  static targets = ["text", "gutter", "faults", "row", "every", "words", "left"]
+  static targets = ["text", "gutter", "faults", "row", "every", "words", "left", "file"]
   static LINE = 18 // pixels
+  static MOST = 3e6 // bytes of a file that is shown as text
 
   connect() {
     this.out = new Set(this.leftTarget.value.split("\n").filter(Boolean))
     this.faulty = new Set()
+    this.number()
+  }
+
+  // A file that was chosen is shown as text; what is sent is the file, whose letters only the server can tell.
+  async load() {
+    const [file] = this.fileTarget.files
+    if (!file || /\.zip$/i.test(file.name) || file.size > this.constructor.MOST) return
+
+    this.loaded = await file.text()
+    this.textTarget.value = this.loaded
+    this.textTarget.dispatchEvent(new Event("input", { bubbles: true }))
+  }
+
+  over(event) {
+    if (event.dataTransfer?.types.includes("Files")) event.preventDefault()
+  }
+
+  drop(event) {
+    if (!event.dataTransfer?.files.length) return
+    event.preventDefault()
+    this.fileTarget.files = event.dataTransfer.files
+    this.load()
+  }
+
+  // Who changes the text of a file wants the text.
+  typed() {
+    if (this.loaded !== undefined && this.textTarget.value !== this.loaded) {
+      this.loaded = undefined
+      this.fileTarget.value = ""
+    }
     this.number()
   }
 
