@@ -3,7 +3,8 @@
 require Rails.root.join("lib/proof_servers")
 
 # Runs a design's script on a throwaway database, reads it back and compares: an SQLite file, or a database on a proof
-# server of this machine.
+# server of this machine. Where no engine runs, the script itself is read again instead, which is no proof and is not
+# called one.
 class ProofWork
   SLOWEST = 200 # statements whose time is told, the longest first
 
@@ -37,15 +38,31 @@ class ProofWork
 
   def prove
     @times = []
+    return read_back unless self.class.possible?(design.platform)
+
     statements, catalog = Connectors.file(design.platform) ? on_file : on_server
     differences = Kelvath::Proof.differences(model, design.id, catalog, ids: Ids, script:)
     { statements:, revision: @run.stored_model.revision, digest:, recipe: recipe.name, twice: recipe.repeatable,
       engine: "#{Kelvath::Platforms.fetch(design.platform).title} #{catalog.version}".strip,
       slowest: @times.max_by(SLOWEST, &:first).map { |ms, each| [ ms, "#{each.kind} #{each.name}", each.line ] },
-      counts: Kelvath::Summary.of_catalog(catalog),
-      differences: differences.map do |each|
-        { kind: each.kind, path: each.path, field: each.field, design: each.left, database: each.right }
-      end }
+      counts: Kelvath::Summary.of_catalog(catalog), differences: told(differences) }
+  end
+
+  def told(differences)
+    differences.map do |each|
+      { kind: each.kind, path: each.path, field: each.field, design: each.left, database: each.right }
+    end
+  end
+
+  # By the reader of scripts, as if they were somebody else's.
+  def read_back
+    source = Kelvath::Reading::Source.new(name: "", text: script.text)
+    platform = Kelvath::Platforms.fetch(design.platform).at(design.version)
+    catalog = Kelvath::Reading.read([ source ], platform:, progress:).catalog
+    differences = Kelvath::Proof.differences(model, design.id, catalog, ids: Ids, script:)
+    { read_back: true, statements: script.statements.size, revision: @run.stored_model.revision, digest:,
+      recipe: recipe.name, counts: Kelvath::Summary.of_catalog(catalog), differences: told(differences),
+      unread: catalog.log.select { |each| each.level == :warning }.map { |each| [ each.line, each.message ] } }
   end
 
   # [statements that were run, the Catalog of what they made]; what can run twice does.

@@ -153,6 +153,19 @@ headers: HX
     assert_select "tr", text: /column name: type\s*text\s*varchar\(60\)/
   end
 
+  test "a script that no engine can run is read back, and that is not called a proof" do
+    %w[sqlserver oracle snowflake hive].each do |key|
+      post model_designs_path(@stored), params: { platform: key }
+      design = now.all(:design).find { |each| each.platform == key }
+      get model_design_proofs_path(@stored, design.id)
+      assert_select "h2", text: /Read-back/
+      post model_design_proofs_path(@stored, design.id)
+      @stored.runs.last.work
+      get model_design_proofs_path(@stored, design.id)
+      assert_select "#proof-result", text: /No differences: the script is what the design says.*no engine has run them/m
+    end
+  end
+
   test "a design is laid beside a script" do
     script = Kelvath::Ddl.script(now, @design.id).text
     script = script.sub(/(CREATE TABLE vessel \(.*?)name varchar\(60\)/m, '\1name varchar(90)')

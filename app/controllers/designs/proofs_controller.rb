@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Proof runs of a design's script.
+# Proof runs of a design's script, and where there can be none, its read-backs.
 class ProofsController < ApplicationController
   include DesignScoped
 
@@ -12,10 +12,9 @@ class ProofsController < ApplicationController
   end
 
   def create
-    raise Kelvath::Error, cannot_prove unless ProofWork.possible?(@design.platform)
-
     recipe = Kelvath::Scripting::Recipes.fetch(@model, params[:recipe].presence || "recipe-create")
-    run = @stored.runs.create!(kind: "proof", design_id: @design.id, title: "Proof of #{@design.name}", person:,
+    what = ProofWork.possible?(@design.platform) ? "Proof" : "Read-back"
+    run = @stored.runs.create!(kind: "proof", design_id: @design.id, title: "#{what} of #{@design.name}", person:,
                                options: { recipe: recipe.id })
     RunJob.perform_later(run)
     redirect_to model_design_proofs_path(@stored, @design.id, recipe: recipe.id), status: :see_other
@@ -24,14 +23,11 @@ class ProofsController < ApplicationController
   private
 
   # Why there is no proof, and what would bring one.
-  def cannot_prove
+  def no_proof
     title = Kelvath::Platforms.fetch(@design.platform).title
-    if ProofServers.known?(@design.platform)
-      return "No proof server for #{title} is running on this machine. “bin/proof-servers” installs and starts one; " \
-             "then come back here."
-    end
+    return "No #{title} runs here." unless ProofServers.known?(@design.platform)
 
-    "Scripts for #{title} are unproven: no #{title} runs here, and there is no reader yet that would read one back."
+    "No proof server for #{title} is running on this machine; “bin/proof-servers” installs and starts one."
   end
-  helper_method :cannot_prove
+  helper_method :no_proof
 end
