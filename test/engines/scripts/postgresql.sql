@@ -93,3 +93,9 @@ SELECT a.id, b.id AS other INTO d FROM a JOIN b ON b.a_id = a.id;
 CREATE TEMP TABLE passing (a int);
 CREATE TABLE base (id int, name varchar(9));
 CREATE TABLE named (no, called) AS SELECT id, name FROM base;
+--- a schema with what is in it
+CREATE SCHEMA dock
+  CREATE TABLE quay (id int PRIMARY KEY)
+  CREATE TABLE berth (no int, quay int REFERENCES dock.quay (id))
+  CREATE VIEW deep AS SELECT no FROM dock.berth;
+CREATE TABLE outside (id int);

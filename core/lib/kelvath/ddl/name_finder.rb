@@ -80,7 +80,7 @@ module Kelvath
         query = Query.new(@text, method(:table), tokens: @tokens)
         query.names.each do |index, id|
           @found[index] = id
-          within_schema(index) if @known.tables.value?(id)
+          within_schema(index) if query.tables.include?(index)
         end
         @unknown = query.unknown_tables.reject { |name| name.include?(".") } # of another database, or schema
       end

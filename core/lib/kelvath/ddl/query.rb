@@ -41,8 +41,9 @@ module Kelvath
       GIVEN = %w[sysdate systimestamp rownum rowid level user uid current_schema current_role getdate].to_set.freeze
 
       # unknown_tables, unknown_columns: names that could not be told, as they are written, in small letters; names:
-      # { place of a token => id of what it names }, for tables and columns that stand under their own names.
-      attr_reader :columns, :unknown_tables, :unknown_columns, :names
+      # { place of a token => id of what it names }, for tables and columns that stand under their own names; tables: the
+      # places of those that are tables.
+      attr_reader :columns, :unknown_tables, :unknown_columns, :names, :tables
 
       # known: a callable, the parts of a table's name in small letters -> Table, nil for one that is not known.
       def initialize(text, known, tokens: Lexer.tokens(text))
@@ -50,6 +51,7 @@ module Kelvath
         @known = known
         @at = 0
         @names = {}
+        @tables = Set.new
         @used = Set.new
         @unknown_tables, @unknown_columns = [], []
         @columns = query(nil, {}, 0) || []
@@ -214,8 +216,13 @@ module Kelvath
 
         table = @known.call(parts)
         @unknown_tables << parts.join(".") unless table
-        @names[from + (parts.size - 1) * 2] = table.id if table&.id
+        name_table(from + (parts.size - 1) * 2, table.id) if table&.id
         Source.new(parts.last, table && columns_of(table), table&.id)
+      end
+
+      def name_table(place, id)
+        @names[place] = id
+        @tables << place
       end
 
       def columns_of(table)

@@ -67,6 +67,7 @@ module Kelvath
         @statement = statement
         @source = statement.source
         dispatch(Cursor.new(statement, dialect))
+        within_schema(statement)
       rescue Unreadable => error
         tell(error)
       end
@@ -85,6 +86,18 @@ module Kelvath
       private
 
       attr_reader :said
+
+      # CREATE SCHEMA name CREATE TABLE … (SQL:2016, 11.1): what follows is in it, up to what ends the statement.
+      def within_schema(statement)
+        words = statement.tokens.first(2).map(&:word)
+        if statement.open? && words == %w[create schema] && @made_schema
+          @around ||= [ state.schema ]
+          state.schema = @made_schema
+        elsif @around && !statement.open?
+          state.schema = @around.first
+          @around = nil
+        end
+      end
 
       def line_text(byte)
         text = @source.text

@@ -8,13 +8,17 @@ module Kelvath
 
       attr_reader :tokens, :source, :from, :to, :line
 
-      def initialize(tokens, source, from, to, line)
+      # open: did nothing end it but the beginning of the next one?
+      def initialize(tokens, source, from, to, line, open: false)
+        @open = open
         @tokens = tokens
         @source = source
         @from = from
         @to = to
         @line = line
       end
+
+      def open? = @open
 
       # Its text, without what ends it.
       def text = source.text.byteslice(from...to).strip
@@ -160,7 +164,7 @@ module Kelvath
 
         tokens = [ first ]
         @held = @dialect.slash? && %w[declare begin].include?(first.word) ? :slash : nil
-        @settled, @depth, @begun, @brackets = false, 0, false, 0
+        @settled, @depth, @begun, @brackets, @open = false, 0, false, 0, false
         loop do
           skip
           break if @scanner.eos? || stops?(tokens)
@@ -171,7 +175,7 @@ module Kelvath
           tokens << token
           note(token, tokens)
         end
-        Statement.new(tokens, @source, from, tokens.last.to, line)
+        Statement.new(tokens, @source, from, tokens.last.to, line, open: @open)
       end
 
       # Does the statement end before what comes next?
@@ -182,7 +186,11 @@ module Kelvath
           @scanner.skip(/;/)
           return true
         end
-        ended? || (!@held && (begins_anew?(tokens) || (@dialect.loose? && begins_another?(tokens))))
+        return true if ended?
+        return false if @held
+        return @open = true if begins_anew?(tokens)
+
+        @dialect.loose? && begins_another?(tokens)
       end
 
       # What holds statements goes on behind a semicolon: up to its batch's end, or the end of its outer block.

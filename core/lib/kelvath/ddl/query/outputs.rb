@@ -36,7 +36,7 @@ module Kelvath
         def stars(item, scope)
           name = item.size > 2 ? @tokens[item.max - 2].value.downcase : nil
           sources = name ? scope.sources.select { |each| each.name == name } : scope.sources
-          @names[item.max - 2] = sources.first.table_id if name && sources.first&.table_id
+          name_table(item.max - 2, sources.first.table_id) if name && sources.first&.table_id
           sources.flat_map do |source|
             next source.columns.each { |each| @used.merge(each.sources) } if source.columns
 

@@ -87,7 +87,7 @@ module Kelvath
 
         def qualified(parts, at, scope)
           source = scope.sources.find { |each| each.name == parts[-2] } or return
-          @names[at - 2] = source.table_id if source.table_id
+          name_table(at - 2, source.table_id) if source.table_id
           return UNTOLD unless source.columns
 
           column(source, parts.last)

@@ -164,7 +164,8 @@ module Kelvath
           name = cursor.name("a schema's name")
           return state.database ||= name if word == "database" || dialect.schema_is_database?
 
-          state.declare(dialect.schema(name))
+          @made_schema = dialect.schema(name)
+          state.declare(@made_schema)
         end
 
         # What runs: its whole text, as it stands.
