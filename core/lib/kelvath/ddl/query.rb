@@ -41,8 +41,8 @@ module Kelvath
       GIVEN = %w[sysdate systimestamp rownum rowid level user uid current_schema current_role getdate].to_set.freeze
 
       # unknown_tables, unknown_columns: names that could not be told, as they are written, in small letters; names:
-      # { place of a token => id of what it names }, for tables and columns that stand under their own names; tables: the
-      # places of those that are tables.
+      # { place of a token => id of what it names }, for tables and columns that stand under their own names; tables:
+      # the places of those that are tables.
       attr_reader :columns, :unknown_tables, :unknown_columns, :names, :tables
 
       # known: a callable, the parts of a table's name in small letters -> Table, nil for one that is not known.
