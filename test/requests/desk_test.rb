@@ -174,7 +174,7 @@ class DeskTest < ActionDispatch::IntegrationTest
     assert_match(/\ACREATE TABLE|^CREATE TABLE sailing/, response.body)
     get model_journal_path(@stored)
     assert_match(/Harbour Master/, response.body)
-    post model_design_proofs_path(@stored, design.id)
+    get model_design_proofs_path(@stored, design.id)
     assert_match(/No proof server for PostgreSQL is running/, response.body)
   end
 
