@@ -130,6 +130,7 @@ module Kelvath
       def delimit(text)
         text = text.delete_suffix(@delimiter) if text.size > @delimiter.size
         @delimiter = text.empty? ? ";" : text
+        @tokens.stop = @delimiter == ";" ? nil : @delimiter
       end
 
       # What ends a statement where none is.

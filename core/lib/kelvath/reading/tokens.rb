@@ -47,6 +47,8 @@ module Kelvath
       NEVER = 900_000 # a version that no server has
 
       attr_reader :scanner, :dialect
+      # What ends statements, where that is no semicolon: no word goes on over it (END$$).
+      attr_writer :stop
 
       # text: valid UTF-8.
       def initialize(text, dialect)
@@ -99,8 +101,16 @@ module Kelvath
         return string(from, @scanner.scan(BEFORE_TEXT)) if @scanner.match?(BEFORE_TEXT)
 
         value = @scanner.scan(WORD) or return
+        return cut(value, from) if @stop && value.index(@stop)&.positive?
+
         value += @scanner.scan(WITH_STAND_INS) if STANDING_IN.include?(@text.getbyte(@scanner.pos)) &&
                                                   @scanner.match?(WITH_STAND_INS)
+        Token.new(:word, value, from, @scanner.pos)
+      end
+
+      def cut(value, from)
+        value = value[0...value.index(@stop)]
+        @scanner.pos = from + value.bytesize
         Token.new(:word, value, from, @scanner.pos)
       end
 
