@@ -122,6 +122,20 @@ class ScriptTest < CoreTest
     assert_equal [ "CREATE TABLE one" ], Ddl.script(outside, design.id).text.scan(/CREATE TABLE \w+/)
   end
 
+  # MariaDB makes no table whose counting column begins no key, and no foreign key to what begins none.
+  def test_indexes_that_a_table_cannot_be_without_stand_within_it
+    text = "CREATE TABLE run (id int AUTO_INCREMENT, no int NOT NULL, PRIMARY KEY (no), KEY by_id (id), " \
+           "KEY by_no (no, id)); CREATE TABLE leg (run int, FOREIGN KEY (run) REFERENCES run (id));" \
+           "CREATE TABLE stop (code char(3), KEY by_code (code));" \
+           "CREATE TABLE call (stop char(3) REFERENCES stop (code));"
+    catalog = Reading.read([ Reading::Source.new(name: "", text:) ], platform: Platforms.fetch("mariadb")).catalog
+    builder = Intake::DesignBuilder.new(catalog, Platforms.fetch("mariadb"), ids, name: "D")
+    script = Ddl.script(Model.of(builder.elements), builder.design.id).text
+    assert_includes script, "  PRIMARY KEY (no),\n  KEY by_id (id)\n)"
+    assert_includes script, "  code char(3),\n  KEY by_code (code)\n)"
+    assert_equal [ "CREATE INDEX by_no" ], script.scan(/CREATE INDEX by_\w+/)
+  end
+
   def test_output_is_the_same_every_time
     assert_equal script(ferries, "postgresql"), script(ferries, "postgresql")
   end

@@ -38,6 +38,30 @@ module Kelvath
         element.comment.empty? ? "" : " COMMENT#{between}#{platform.literal(element.comment)}"
       end
 
+      # Some indexes must be there with their table: what a column that counts begins, what a foreign key leads to.
+      def key_lines(table, except: [])
+        [ *super, *needed_indexes(table).map { |index|
+          "#{'UNIQUE ' if index.unique}KEY #{quote(index.name)} (#{index_columns(index)})"
+        } ]
+      end
+
+      def create_index(table, index) = needed_indexes(table).include?(index) ? nil : super
+
+      # None for most tables, where keys do.
+      def needed_indexes(table)
+        (@needed ||= {})[table.id] ||= begin
+          counting = model.children(table.id, :column).select(&:identity).map { |column| [ column.id ] }
+          sought = counting + model.referrers(table.id, :foreign_key).map(&:target_column_ids)
+          keys = model.children(table.id, :key)
+          sought.uniq.reject { |ids| keys.any? { |key| begins?(key, ids) } }.filter_map { |ids|
+            model.children(table.id, :index).find { |each| plain?(each) && begins?(each, ids) }
+          }.uniq
+        end
+      end
+
+      def plain?(index) = index.expression.empty? && !index.options.key?("kind")
+      def begins?(key, ids) = key.column_ids.first(ids.size) == ids
+
       # Of some columns of a primary key only the first letters count.
       def key_columns(key)
         letters = first_letters(key)
