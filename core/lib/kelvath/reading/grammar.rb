@@ -6,6 +6,7 @@ require_relative "grammar/indexes"
 require_relative "grammar/tables"
 require_relative "grammar/alterations"
 require_relative "grammar/others"
+require_relative "grammar/drops"
 require_relative "grammar/blocks"
 require_relative "grammar/soundness"
 require_relative "grammar/finish"
@@ -21,6 +22,7 @@ module Kelvath
       include Tables
       include Alterations
       include Others
+      include Drops
       include Blocks
       include Soundness
       include Finish
