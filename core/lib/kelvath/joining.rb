@@ -15,7 +15,7 @@ module Kelvath
   module Joining
     # A thing that can be taken or left. key: names it, in a request; way: :new or :changed; place: the table's name,
     # "" for none; title: "column depth"; said: what becomes of it, in words; additions: Elements; sets: { id =>
-    # { field => value } }; needs: keys of the offers without which it cannot be.
+    # { field => value } }.
     Offer = Struct.new(:key, :way, :place, :title, :said, :additions, :sets, keyword_init: true)
 
     # What a catalog is in a model of its own, as Plan takes it: [Model, notes]. Tables that its foreign keys lead to
@@ -38,9 +38,8 @@ module Kelvath
         @read = read
         @design = design_id ? model.fetch(design_id, :design) : new_design
         @pairing = Pairing.new(model, @design, read, read_design, apart:)
-        offers = Offers.new(model, @design, read, @pairing)
-        @offers = offers.all
-        @notes = offers.notes + stays
+        @offers = Offers.new(model, @design, read, @pairing).all
+        @notes = stays
       end
 
       # [[id of a table that was read, its name, the name of the model's that it seems to be], …]

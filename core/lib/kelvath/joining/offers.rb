@@ -8,7 +8,8 @@ module Kelvath
       COUNTED = { column: %w[column columns], key: %w[key keys], foreign_key: [ "foreign key", "foreign keys" ],
                   index: %w[index indexes], check: %w[check checks], trigger: %w[trigger triggers] }.freeze
 
-      attr_reader :all, :notes
+      # [Offer, …]
+      attr_reader :all
 
       def initialize(model, design, read, pairing)
         @model, @design, @read, @pairing = model, design, read, pairing
@@ -16,7 +17,7 @@ module Kelvath
         @words = Derivation::Again::Words.new(model, design, @renamed.each_value.to_h { |each| [ each.id, each ] })
         @differing = Differing.new(model, design)
         @sources = Sources.new(read)
-        @notes, @all = [], []
+        @all = []
         parts.each { |element| offer(element) }
         pieces
       end
