@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "boot"
+require_relative "../lib/secret_keys"
 
 require "rails"
 require "active_model/railtie"
@@ -15,7 +16,7 @@ module KelvathWeb
   class Application < Rails::Application
     config.load_defaults 7.2
     config.autoload_lib(ignore: %w[tasks engines proof_servers.rb sqlite_child.rb upload_limit.rb upload_pass.rb
-                                   same_headers.rb])
+                                   same_headers.rb secret_keys.rb])
     config.generators.system_tests = nil
 
     # Controllers and models stand in rooms by what they serve; the rooms are no part of their names.
@@ -27,6 +28,12 @@ module KelvathWeb
     config.assets.paths << Rails.root.join("vendor/javascript") << Rails.root.join("app/javascript")
 
     config.active_record.schema_format = :ruby
+
+    # Secrets of connections are encrypted; what they are encrypted with stands in a file of its own.
+    keys = SecretKeys.read(ENV.fetch("KELVATH_KEYS") { Rails.root.join("storage/keys-#{Rails.env}.json").to_s })
+    config.active_record.encryption.primary_key = keys["primary_key"]
+    config.active_record.encryption.deterministic_key = keys["deterministic_key"]
+    config.active_record.encryption.key_derivation_salt = keys["key_derivation_salt"]
     config.hosts = [ "localhost", "127.0.0.1", "::1", *ENV["KELVATH_HOST"] ]
     config.x.news_every = 1_500 # ms between two questions for what others have done
     config.x.upload_limit = 100 * 1024 * 1024 # bytes

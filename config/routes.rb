@@ -6,6 +6,9 @@ Rails.application.routes.draw do
 
   resource :person, only: :update
   resource :other_names, only: :update
+  resources :connections, only: %i[index show create update destroy] do
+    resource :sign_in, only: %i[create destroy]
+  end
   resources :intakes, only: :create
   resources :readings, only: %i[new create]
   resource :reading_list, only: :create

@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_29_020000) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_29_112000) do
   create_table "bases", primary_key: "digest", id: :string, force: :cascade do |t|
     t.binary "content", null: false
   end
@@ -10,6 +10,23 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_020000) do
     t.integer "revision", null: false
     t.binary "content", null: false
     t.index ["model_id", "revision"], name: "index_checkpoints_on_model_id_and_revision", unique: true
+  end
+
+  create_table "connections", force: :cascade do |t|
+    t.string "name", null: false
+    t.string "platform", null: false
+    t.string "person", null: false
+    t.boolean "shared", default: false, null: false
+    t.string "host", default: "", null: false
+    t.integer "port"
+    t.string "database", default: "", null: false
+    t.string "username", default: "", null: false
+    t.string "role", default: "", null: false
+    t.string "tls", default: "if there", null: false
+    t.text "secret"
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index "lower(name), person", name: "index_connections_on_name", unique: true
   end
 
   create_table "elements", primary_key: ["model_id", "id"], force: :cascade do |t|
@@ -122,6 +139,16 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_020000) do
     t.index ["model_id"], name: "index_runs_on_model_id"
   end
 
+  create_table "sign_ins", force: :cascade do |t|
+    t.integer "connection_id", null: false
+    t.string "person", null: false
+    t.text "secret"
+    t.json "facts", default: {}, null: false
+    t.datetime "created_at", null: false
+    t.index ["connection_id", "person"], name: "index_sign_ins_on_connection_id_and_person", unique: true
+    t.index ["connection_id"], name: "index_sign_ins_on_connection_id"
+  end
+
   create_table "starters", force: :cascade do |t|
     t.string "name", null: false
     t.text "definition", null: false
@@ -136,4 +163,5 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_020000) do
   add_foreign_key "journal_entries", "models", on_delete: :cascade
   add_foreign_key "milestones", "models", on_delete: :cascade
   add_foreign_key "runs", "models", on_delete: :cascade
+  add_foreign_key "sign_ins", "connections", on_delete: :cascade
 end

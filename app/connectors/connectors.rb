@@ -3,6 +3,11 @@
 require_relative "sqlite_file"
 require_relative "postgresql_server"
 require_relative "mariadb_server"
+require_relative "mysql_server"
+require_relative "database_hosts"
+require_relative "database_folder"
+require_relative "target"
+require_relative "step_check"
 require_relative "trial_engine"
 
 # What databases are reached through, by the platform's key. A connector of files answers platform, mine?(path),
@@ -11,13 +16,36 @@ module Connectors
   FILES = [ SqliteFile ].to_h { |connector| [ connector.platform, connector ] }.freeze
 
   # Connectors of servers: they answer throwaway(port), as PostgresqlServer does.
-  SERVERS = [ PostgresqlServer, MariadbServer ].to_h { |connector| [ connector.platform, connector ] }.freeze
+  SERVERS = [ PostgresqlServer, MariadbServer, MysqlServer ].index_by(&:platform).freeze
 
   # The connector for servers of a platform, or nil.
   def self.server(platform) = SERVERS[platform]
 
   # The connector for database files of a platform, or nil.
   def self.file(platform) = FILES[platform]
+
+  # Platforms whose databases can be reached, by their keys.
+  def self.platforms = FILES.keys + SERVERS.keys
+
+  # Yields the connector of a Target's database. Raises Unreachable, Kelvath::UnreadableFile.
+  def self.open(target, readonly: true, &block)
+    file = file(target.platform)
+    return file.reach(DatabaseFolder.file(target.database), readonly:, &block) if file
+
+    DatabaseHosts.check(target.host, target.port)
+    server = server(target.platform) or
+      raise Kelvath::UnknownName, "Databases of #{target.platform} cannot be reached from here."
+    server.reach(target, &block)
+  end
+
+  # The same in the Target's role; what is only read cannot be written to.
+  def self.reach(target, readonly: true)
+    open(target, readonly:) do |database|
+      database.take_role(target.role) unless target.role.to_s.empty?
+      database.only_read if readonly
+      yield database
+    end
+  end
 
   # The connector whose file that is, by its first bytes. Raises Kelvath::UnreadableFile if none can read it.
   def self.of_file(path)

@@ -3,13 +3,28 @@
 require "trilogy"
 require "securerandom"
 require_relative "statement_by_statement"
+require_relative "unreachable"
 
-# A MariaDB or MySQL database over the network. Plain Ruby.
+# A MariaDB database over the network. Plain Ruby.
 class MariadbServer
   include StatementByStatement
 
   REFUSED = [ Trilogy::Error ].freeze
-  LONGEST = 60 # seconds that reading one thing may take
+  LONGEST = 60 # seconds that one answer may take when something is read
+  CONNECTING = 5 # seconds
+  TITLE = "MariaDB"
+  TLS = { "no" => {}, "if there" => { ssl: true, ssl_mode: Trilogy::SSL_PREFERRED_NOVERIFY },
+          "always" => { ssl: true, ssl_mode: Trilogy::SSL_REQUIRED_NOVERIFY },
+          "verified" => { ssl: true, ssl_mode: Trilogy::SSL_VERIFY_IDENTITY } }.freeze
+  # { number of an error => [the step at which that shows, what would mend it] }
+  TROUBLES = {
+    1045 => [ "Sign-in", "The user or the secret is wrong, or the user may not come from this machine." ],
+    1698 => [ "Sign-in", "This user signs in by other means than a password." ],
+    1130 => [ "Sign-in", "The server lets nobody in from this machine." ],
+    1040 => [ "Sign-in", "The server is full; try again later." ],
+    1044 => [ "Database", "The user needs a right on the database: GRANT SELECT ON … TO …" ],
+    1049 => [ "Database", "Look at the spelling; its letters count as they were written." ]
+  }.freeze
 
   def self.platform = "mariadb"
 
@@ -26,19 +41,37 @@ class MariadbServer
   end
 
   # As PostgresqlServer.reach.
-  def self.reach(host:, port:, database:, user:, password:)
-    open(host:, port: Integer(port), database:, username: user, password:) do |server|
-      server.call("SET SESSION TRANSACTION READ ONLY")
-      server.call("SET SESSION max_statement_time = #{LONGEST}")
-      yield server
+  def self.reach(target)
+    connection = begin
+      Trilogy.new(host: target.host, port: target.port, database: target.database, username: target.user,
+                  password: target.secret, connect_timeout: CONNECTING, read_timeout: LONGEST,
+                  write_timeout: LONGEST, **TLS.fetch(target.tls))
+    rescue Trilogy::Error, SystemCallError => error
+      raise trouble(error)
     end
-  rescue Trilogy::Error => error
-    raise Kelvath::Error, "MariaDB said: #{error.message.lines.first.strip}"
+    yield new(connection)
+  ensure
+    connection&.close
   end
+
+  # What a failure to get in means: an Unreachable.
+  def self.trouble(error)
+    words = error.message.dup.force_encoding(Encoding::UTF_8).scrub("?").gsub(/\s+/, " ").strip
+    number = error.respond_to?(:error_code) ? error.error_code : nil
+    step, advice = TROUBLES[number] || unnumbered(error)
+    Unreachable.new(step, "#{self::TITLE} said: #{words}.", advice)
+  end
+
+  def self.unnumbered(error)
+    return [ "Encryption", "Let the connection be encrypted only if the server can." ] if error.is_a?(Trilogy::SSLError)
+
+    [ "Sign-in", "Something listens there and does not answer as #{self::TITLE} does; is it the right port?" ]
+  end
+  private_class_method :unnumbered
 
   # options: as Trilogy.new takes them (host:, port:, database:, username:, password:). Yields the connector.
   def self.open(**options)
-    connection = Trilogy.new(connect_timeout: 5, **options)
+    connection = Trilogy.new(connect_timeout: CONNECTING, **options)
     yield new(connection)
   rescue Trilogy::ConnectionError => error
     raise Kelvath::Error, "The server cannot be reached: #{error.message.strip}"
@@ -48,6 +81,35 @@ class MariadbServer
 
   def initialize(connection)
     @connection = connection
+  end
+
+  # From here on nothing is written.
+  def only_read
+    call("SET SESSION TRANSACTION READ ONLY")
+    call(self.class::TIME_LIMIT)
+  end
+  MAKES = /\AGRANT (?:ALL PRIVILEGES|[^`']*\bCREATE\b(?! (?:VIEW|TEMP|ROUTINE|USER)))/ # as SHOW GRANTS says it
+  TIME_LIMIT = "SET SESSION max_statement_time = #{LONGEST}".freeze
+
+  # What it says of itself; see StepCheck.
+  def facts
+    row = call("SELECT version() AS version, user() AS user, database() AS place, current_role() AS role").first
+    row = row.transform_keys(&:to_s)
+    cipher = call("SHOW SESSION STATUS LIKE 'Ssl_cipher'").first.to_a.last.to_a.last.to_s
+    grants = call("SHOW GRANTS").map { |each| each.values.first.to_s }
+    makes = grants.any?(MAKES)
+    tables = call("SELECT count(*) AS n FROM information_schema.tables WHERE table_schema = database()").first["n"]
+    { "version" => "#{self.class::TITLE} #{row['version'][/[\d.]+/]}", "user" => row["user"],
+      "role" => row["role"].to_s, "database" => row["place"], "encrypted" => !cipher.empty?, "makes" => makes,
+      "rights" => "sees #{tables} tables and views, #{makes ? 'may make tables' : 'may make nothing'}" }
+  end
+
+  # Raises Unreachable.
+  def take_role(role)
+    call("SET ROLE `#{role.gsub('`', '``')}`")
+  rescue Trilogy::Error => error
+    raise Unreachable.new("Role", "#{self.class::TITLE} said: #{error.message}",
+                          "The user must have been given the role: GRANT #{role} TO …")
   end
 
   # Rows of a query as hashes with string keys.

@@ -3,13 +3,49 @@
 require "pg"
 require "securerandom"
 require_relative "statement_by_statement"
+require_relative "unreachable"
 
 # A PostgreSQL database over the network. Plain Ruby.
 class PostgresqlServer
   include StatementByStatement
 
   REFUSED = [ PG::Error ].freeze
-  LONGEST = 60 # seconds that reading one thing may take
+  LONGEST = 60 # seconds that one answer may take when something is read
+  CONNECTING = 5 # seconds
+  TLS = { "no" => "disable", "if there" => "prefer", "always" => "require", "verified" => "verify-full" }.freeze
+
+  # [what the library says, the step at which that shows, what would mend it]
+  TROUBLES = [
+    [ /does not support SSL|certificate|SSL error|root\.crt/i, "Encryption",
+      "Let the connection be encrypted only if the server can, or have the server's certificate put in order." ],
+    [ /password authentication failed|no password supplied|role ".*" does not exist|authentication failed/, "Sign-in",
+      "The user or the secret is wrong." ],
+    [ /pg_hba\.conf/, "Sign-in", "The server lets this user not in from this machine; its administrator adds a line " \
+                                 "to pg_hba.conf." ],
+    [ /too many (?:clients|connections)|connection slots/, "Sign-in", "The server is full; try again later." ],
+    [ /starting up|shutting down|recovery mode/, "Sign-in", "The server is not ready; try again in a moment." ],
+    [ /database ".*" does not exist/, "Database", "Look at the spelling; its letters count as they were written." ],
+    [ /permission denied for database/, "Database", "The user needs the right to connect with it: GRANT CONNECT." ],
+    [ /timeout|timed out/i, "Sign-in", "Something listens there and does not answer as PostgreSQL does." ],
+    [ /expected authentication request|unexpected|invalid|received|server closed/i, "Sign-in",
+      "What listens there does not speak as PostgreSQL does; is it the right port?" ]
+  ].freeze
+
+  FACTS = <<~SQL
+    SELECT current_setting('server_version') AS version, session_user AS "user", current_user AS role,
+           current_database() AS database, coalesce((SELECT ssl FROM pg_stat_ssl WHERE pid = pg_backend_pid()), false)
+             AS encrypted,
+           has_database_privilege(current_database(), 'CREATE') AS makes,
+           (SELECT count(*) FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+             WHERE c.relkind IN ('r', 'p', 'v', 'm', 'f') AND n.nspname <> 'information_schema'
+               AND n.nspname NOT LIKE 'pg\\_%') AS tables,
+           (SELECT count(*) FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+             WHERE c.relkind IN ('r', 'p', 'v', 'm', 'f') AND n.nspname <> 'information_schema'
+               AND n.nspname NOT LIKE 'pg\\_%' AND has_table_privilege(c.oid, 'SELECT')) AS readable,
+           (SELECT string_agg(n.nspname, ', ' ORDER BY n.nspname) FROM pg_namespace n
+             WHERE n.nspname <> 'information_schema' AND n.nspname NOT LIKE 'pg\\_%'
+               AND has_schema_privilege(n.oid, 'CREATE')) AS places
+  SQL
 
   def self.platform = "postgresql"
 
@@ -26,20 +62,30 @@ class PostgresqlServer
     open(**at, dbname: "postgres") { |server| server.call("DROP DATABASE IF EXISTS #{name} WITH (FORCE)") }
   end
 
-  # Yields the connector of somebody's database, which is only read, each statement for a while at most. Raises
-  # Kelvath::Error.
-  def self.reach(host:, port:, database:, user:, password:)
-    open(host:, port:, dbname: database, user:, password:) do |server|
-      server.script("SET default_transaction_read_only = on; SET statement_timeout = #{LONGEST * 1000}")
-      yield server
+  # Yields the connector of the database of a Target; its role is not taken yet. Raises Unreachable.
+  def self.reach(target)
+    connection = begin
+      PG.connect(host: target.host, port: target.port, dbname: target.database, user: target.user,
+                 password: target.secret, sslmode: TLS.fetch(target.tls), connect_timeout: CONNECTING,
+                 application_name: "Kelvath", passfile: "", client_encoding: "UTF8")
+    rescue PG::Error => error
+      raise trouble(error)
     end
-  rescue PG::Error => error
-    raise Kelvath::Error, "PostgreSQL said: #{error.message.lines.first.strip}"
+    yield new(connection, longest: LONGEST)
+  ensure
+    connection&.close
+  end
+
+  # What a failure to get in means: an Unreachable.
+  def self.trouble(error)
+    words = error.message.dup.force_encoding(Encoding::UTF_8).scrub("?").gsub(/\s+/, " ").strip
+    _, step, advice = TROUBLES.find { |form, *| words.match?(form) } || [ nil, "Sign-in", "" ]
+    Unreachable.new(step, "PostgreSQL said: #{words}.", advice)
   end
 
   # options: as PG.connect takes them (host:, port:, dbname:, user:). Yields the connector.
   def self.open(**options)
-    connection = PG.connect(connect_timeout: 5, **options)
+    connection = PG.connect(connect_timeout: CONNECTING, **options)
     yield new(connection)
   rescue PG::ConnectionBad => error
     raise Kelvath::Error, "The PostgreSQL server cannot be reached: #{error.message.strip}"
@@ -47,12 +93,41 @@ class PostgresqlServer
     connection&.close
   end
 
-  def initialize(connection)
+  # longest: seconds to wait for one answer, nil for as long as it takes.
+  def initialize(connection, longest: nil)
     @connection = connection
+    @longest = longest
+  end
+
+  # From here on nothing is written.
+  def only_read
+    script("SET default_transaction_read_only = on; SET statement_timeout = #{LONGEST * 1000}")
+  end
+
+  # What it says of itself; see StepCheck.
+  def facts
+    row = call(FACTS).first
+    makes = [ ("schemas" if row["makes"] == "t"), row["places"]&.then { |places| "tables in #{places}" } ].compact
+    { **row.slice("version", "user", "database", "role"), "version" => "PostgreSQL #{row['version'][/[\d.]+/]}",
+      "encrypted" => row["encrypted"] == "t", "makes" => makes.any?,
+      "rights" => "reads #{row['readable']} of #{row['tables']} tables and views, " \
+                  "#{makes.any? ? "may make #{makes.join(' and ')}" : 'may make nothing'}" }
+  end
+
+  # Raises Unreachable.
+  def take_role(role)
+    call("SET ROLE #{PG::Connection.quote_ident(role)}")
+  rescue PG::Error => error
+    raise Unreachable.new("Role", "PostgreSQL said: #{error.message.lines.first.strip}",
+                          "The user must be a member of the role: GRANT #{role} TO …")
   end
 
   # Rows of a query as hashes with string keys.
-  def call(sql, binds = []) = @connection.exec_params(sql, binds).to_a
+  def call(sql, binds = [])
+    return @connection.exec_params(sql, binds).to_a unless @longest
+
+    waited { @connection.send_query_params(sql, binds) }.to_a
+  end
 
   # Runs a text of several statements.
   def script(sql) = @connection.exec(sql)
@@ -64,5 +139,18 @@ class PostgresqlServer
   def run(script)
     @connection.transaction { script.statements.each { |statement| @connection.exec(statement.sql) } }
     script.statements.size
+  end
+
+  private
+
+  # A server that answers for ever is left.
+  def waited
+    yield
+    unless @connection.block(@longest)
+      raise Unreachable.new("Database", "PostgreSQL gave no answer within #{@longest} seconds.",
+                            "It may be busy; try later.")
+    end
+
+    @connection.get_last_result
   end
 end

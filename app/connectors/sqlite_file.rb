@@ -28,6 +28,12 @@ class SqliteFile
           "SQLite cannot read this file: #{error.message}. It may be damaged, encrypted or cut off."
   end
 
+  # Opens a file that is somebody's; yields the connector. Raises Kelvath::UnreadableFile.
+  def self.reach(path, readonly:)
+    check(path) unless File.empty?(path) && !readonly # an empty file is a database without anything in it
+    SqliteProcess.open(path, readonly:) { |process| yield new(process) }
+  end
+
   # Makes a new database at a path and yields the connector; the file stays. limits: of SqliteProcess.
   def self.create(path, **limits)
     SqliteProcess.open(path, readonly: false, **limits) { |process| yield new(process) }
@@ -71,6 +77,17 @@ class SqliteFile
 
   # One statement of somebody else's.
   def execute(sql) = @process.run(sql)
+
+  # Files are opened for reading only, or not.
+  def only_read = nil
+
+  # What it says of itself; see StepCheck.
+  def facts
+    row = call("SELECT sqlite_version() AS version, " \
+               "(SELECT count(*) FROM sqlite_master WHERE type IN ('table', 'view')) AS things").first
+    { "version" => row["version"], "user" => "", "role" => "", "database" => "", "encrypted" => false, "makes" => true,
+      "rights" => "reads #{row['things']} tables and views" }
+  end
 
   # Makes ready for scripts that alter, which begin and end their transaction themselves. Foreign keys are kept.
   def alter

@@ -31,6 +31,7 @@ import Other from RAILS_ASSET_URL("controllers/forms/other.js")
 import Print from RAILS_ASSET_URL("controllers/forms/print.js")
 import Prose from RAILS_ASSET_URL("controllers/forms/prose.js")
 import Pasted from RAILS_ASSET_URL("controllers/forms/pasted.js")
+import Reach from RAILS_ASSET_URL("controllers/forms/reach.js")
 import Settle from RAILS_ASSET_URL("controllers/forms/settle.js")
 import Submit from RAILS_ASSET_URL("controllers/forms/submit.js")
 import Ticks from RAILS_ASSET_URL("controllers/forms/ticks.js")
@@ -69,6 +70,7 @@ const controllers = {
   print: Print,
   prose: Prose,
   pasted: Pasted,
+  reach: Reach,
   settle: Settle,
   submit: Submit,
   ticks: Ticks,

@@ -11,10 +11,7 @@ class StateWork
   def call(progress)
     @progress = progress
     @design = model.fetch(@run.design_id, :design)
-    sealed = @run.options["sealed"]
-    result = sealed ? on_server(Sealed.open(sealed)) : from_file
-    @run.update!(options: @run.options.except("sealed"))
-    result
+    @run.options["connection"] ? over_connection : from_file
   ensure
     @run.remove_files
   end
@@ -56,11 +53,9 @@ class StateWork
     { digest: ReadState.keep([ found, *parts ]), told: false, counts: {} }
   end
 
-  def on_server(reached)
-    Connectors.server(platform).reach(**reached.symbolize_keys.slice(:host, :port, :database, :user,
-:password)) do |server|
-      told(server)
-    end
+  def over_connection
+    connection = Connection.seen_by(@run.person).find(@run.options["connection"])
+    Connectors.reach(connection.target(@run.person)) { |database| told(database) }
   end
 
   # What a database says of itself; database: a connector.

@@ -45,23 +45,21 @@ original_filename: "then.json")
     assert_response :not_found
   end
 
-  test "only hosts that were named are reached, and how is read by nobody" do
-    [ [ { host: "10.0.0.1", port: "5432", database: "fleet" }, /Databases on “10.0.0.1” are not to be read from here/ ],
-      [ { host: "127.0.0.1", port: "many", database: "fleet" }, /A port is a number/ ],
-      [ { host: "127.0.0.1", port: "5432", database: "" }, /Say which database it is/ ] ].each do |given, words|
-      post "/models/#{@stored.id}/designs/#{@design_id}/states", params: given, headers: { "HX-Request" => "true" }
+  test "a database is read by who is connected, and by nobody else" do
+    given = { platform: "postgresql", person: "Guest", host: "127.0.0.1", port: 1025, database: "fleet",
+              username: "mate" }
+    { Connection.create!(name: "Other's", **given, person: "Mate") => /not there any more/,
+      Connection.create!(name: "Books", **given, platform: "mariadb") => /leads to MariaDB/,
+      Connection.create!(name: "Asked", **given) => /You are not connected with “Asked”/ }.each do |connection, words|
+      post "/models/#{@stored.id}/designs/#{@design_id}/states", params: { connection: connection.id }
       assert_match words, response.body
     end
-    at_once ->(run) {
-      assert_no_match(/rope-yarn|mate/, Run.connection.select_value("SELECT options FROM runs WHERE id = #{run.id}"))
-      run.work
-    } do
+    at_once do
       post "/models/#{@stored.id}/designs/#{@design_id}/states",
-           params: { host: "127.0.0.1", port: "9", database: "fleet", user: "mate", password: "rope-yarn" }
+           params: { connection: Connection.create!(name: "Kept", **given, secret: "").id }
     end
-    run = Run.last
-    assert_equal "failed", run.reload.state
-    assert_match(/cannot be reached/, run.message)
+    assert_equal "failed", Run.last.state
+    assert_match(/PostgreSQL said: .*refused/, Run.last.message)
   end
 
   test "rows that a database would lose are counted" do
@@ -73,11 +71,12 @@ original_filename: "then.json")
       end
       at_once do
         post "/models/#{@stored.id}/designs/#{@design_id}/states",
-             params: { host: "127.0.0.1", port: port.to_s, database: "postgres", user: "kelvath", password: "" }
+             params: { connection: Connection.create!(name: "Fleet", platform: "postgresql", person: "Guest",
+                                                      host: "127.0.0.1", port:, database: "postgres",
+                                                      username: "kelvath", secret: "").id }
       end
       follow_redirect!
       assert_select "section[aria-label=Lost] li", text: /The table buoy is dropped with its rows\. · 2 rows/
-      assert_equal({}, Run.last.options)
     end
   rescue ThrowawayPostgresql::Missing => error
     ENV["CI"] ? flunk(error.message) : skip(error.message)

@@ -5,9 +5,9 @@ class StatesController < ApplicationController
   include DesignScoped
 
   # to: "comparison", if it is to be laid beside the design. file: a model file, a script or a database file; else
-  # host, port, database, user, password: of a database on a server.
+  # connection: the id of one, to a database.
   def create
-    run = params[:file].present? ? from_file : from_server
+    run = params[:file].present? ? from_file : from_connection
     RunJob.perform_later(run)
     state = "state:#{run.id}"
     redirect_to params[:to] == "comparison" ? model_design_comparison_path(@stored, @design.id, with: state) :
@@ -27,24 +27,16 @@ options: {})
     run
   end
 
-  # Only hosts that whoever runs the application has named are reached.
-  def from_server
-    host = DatabaseHosts.check(params[:host].to_s)
-    raise Kelvath::Error, "Say which database it is." if params[:database].blank?
-    unless Connectors.server(@design.platform)
-      raise Kelvath::Error, "Databases of #{Kelvath::Platforms.fetch(@design.platform).title} cannot be read over " \
-                            "the network yet; send a model file."
+  # Only somebody who is connected reads a database.
+  def from_connection
+    connection = Connection.seen_by(person).find(params.require(:connection))
+    unless connection.platform == @design.platform
+      raise Kelvath::Error, "“#{connection.name}” leads to #{connection.platform_title}; #{@design.name} is for " \
+                            "#{Kelvath::Platforms.fetch(@design.platform).title}."
     end
 
-    sealed = Sealed.seal(host:, port: port, database: params[:database], user: params[:user].to_s,
-                         password: params[:password].to_s)
-    @stored.runs.create!(kind: "state", design_id: @design.id, person:, options: { sealed: },
-                         title: "#{params[:database].first(60)} on #{host}")
-  end
-
-  def port
-    Integer(params[:port].to_s, 10).tap { |number| raise ArgumentError unless (1..65_535).cover?(number) }
-  rescue ArgumentError
-    raise Kelvath::Error, "A port is a number from 1 to 65535, such as 5432."
+    connection.target(person)
+    @stored.runs.create!(kind: "state", design_id: @design.id, person:, options: { connection: connection.id },
+                         title: connection.name)
   end
 end

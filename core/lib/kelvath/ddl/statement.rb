@@ -4,7 +4,20 @@ module Kelvath
   module Ddl
     # One statement of a script: its kind ("table"), what it makes, its SQL without a semicolon, the
     # id of the element it is for, the line of the script it begins on (from 1), and what whoever runs it should know.
-    Statement = Struct.new(:kind, :name, :sql, :element_id, :line, :note, keyword_init: true)
+    # A class and no Struct: a script has tens of thousands, and a Struct with keywords takes three times as long.
+    class Statement
+      attr_reader :kind, :name, :element_id
+      attr_accessor :sql, :line, :note
+
+      def initialize(kind:, name:, sql:, element_id: nil, line: nil, note: nil)
+        @kind = kind
+        @name = name
+        @sql = sql
+        @element_id = element_id
+        @line = line
+        @note = note
+      end
+    end
 
     # A whole script: a heading in comments, then statements.
     class Script
