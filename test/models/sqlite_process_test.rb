@@ -21,7 +21,7 @@ class SqliteProcessTest < ActiveSupport::TestCase
   def run_sql(sql, **limits)
     FileUtils.rm_f(@path)
     script = Kelvath::Ddl::Script.new(heading: [ "Test" ],
-                                      statements: [ Kelvath::Ddl::Statement.new(kind: "table", name: "a", sql:) ])
+                                      statements: [ Kelvath::Ddl::Statement.new("table", "a", sql) ])
     SqliteFile.create(@path, **limits) { |file| file.run(script) }
   end
 

@@ -56,9 +56,9 @@ module Kelvath
         values = values.reject { |_, value| value.nil? }
         return if values.empty?
 
-        Ddl::Statement.new(kind: "row", name: table.name, element_id: table.id, sql: "INSERT INTO " \
-          "#{@writer.place(table)} (#{values.map { |column, _| @writer.quote(column.name) }.join(', ')}) " \
-          "VALUES (#{values.map(&:last).join(', ')})")
+        names = values.map { |column, _| @writer.quote(column.name) }.join(", ")
+        Ddl::Statement.new("row", table.name, "INSERT INTO #{@writer.place(table)} (#{names}) " \
+                                              "VALUES (#{values.map(&:last).join(', ')})", table.id)
       end
 
       # The last row of a table leaves out what it may.

@@ -21,7 +21,7 @@ module Kelvath
       # The same of SQL that is written already.
       def statement(kind, element, sql, note: nil)
         name = element.respond_to?(:name) ? element.name : ""
-        Ddl::Statement.new(kind:, name:, sql:, element_id: element.id, note:)
+        Ddl::Statement.new(kind, name, sql, element.id, note:)
       end
 
       private

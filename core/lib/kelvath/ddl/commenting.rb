@@ -30,9 +30,10 @@ module Kelvath
 
       def table_comments(table)
         name = place(table)
-        within = "COLUMN #{name}."
+        within = "COMMENT ON COLUMN #{name}."
         statements = model.children(table.id, :column).filter_map do |column|
-          comment_statement(within + quote(column.name), column) if column.values.key?(:comment)
+          comment = column.values[:comment] or next
+          statement("comment", column.name, "#{within}#{quote(column.name)} IS #{platform.literal(comment)}", column)
         end
         table.comment.empty? ? statements : [ comment_statement("TABLE #{name}", table), *statements ]
       end

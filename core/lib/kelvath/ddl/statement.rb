@@ -4,12 +4,12 @@ module Kelvath
   module Ddl
     # One statement of a script: its kind ("table"), what it makes, its SQL without a semicolon, the
     # id of the element it is for, the line of the script it begins on (from 1), and what whoever runs it should know.
-    # A class and no Struct: a script has tens of thousands, and a Struct with keywords takes three times as long.
+    # A script has tens of thousands: what every one has is given by its place, as keywords would make a hash of each.
     class Statement
       attr_reader :kind, :name, :element_id
       attr_accessor :sql, :line, :note
 
-      def initialize(kind:, name:, sql:, element_id: nil, line: nil, note: nil)
+      def initialize(kind, name, sql, element_id = nil, line: nil, note: nil)
         @kind = kind
         @name = name
         @sql = sql
@@ -49,8 +49,7 @@ module Kelvath
         Splitter.statements(text, batch_end: @batch_end).map do |sql, line|
           behind = statements.bsearch_index { |statement| statement.line > line } || statements.size
           known = statements[behind - 1] if behind.positive?
-          Statement.new(kind: known&.kind || "statement", name: known&.name.to_s, sql:, element_id: known&.element_id,
-                        line:).freeze
+          Statement.new(known&.kind || "statement", known&.name.to_s, sql, known&.element_id, line:).freeze
         end
       end
 

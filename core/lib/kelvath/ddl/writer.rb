@@ -21,6 +21,7 @@ module Kelvath
         @lacking = Hash.new { |known, what| known[what] = [] } # what the platform has not => elements that have it
         @types = Hash.new { |known, type| known[type] = @pieces[[ @platform.write_type(type), :type ]] }
                      .compare_by_identity
+        @places = {}.compare_by_identity
         @quoted = Hash.new { |known, name| known[name] = @platform.quote(name) }
         # [text as it can be written, what is wrong with it]; the same types and defaults recur
         @pieces = Hash.new do |known, (text, kind)|
@@ -52,7 +53,9 @@ module Kelvath
       def tables = @tables ||= TableOrder.new(model, @design.id).tables.reject(&:outside)
 
       # The name of a table, view or the like as it stands in SQL, with its schema.
-      def place(element) = platform.name_parts(element, model).map { |part| quote(part) }.join(".")
+      def place(element)
+        @places[element] ||= platform.name_parts(element, model).map { |part| quote(part) }.join(".")
+      end
 
       # A name as it stands in SQL.
       def quote(name) = @quoted[name]
@@ -101,10 +104,15 @@ module Kelvath
       # What writes sequences, routines, triggers and rights.
       def programs = @programs ||= Programs.new(self, model, @design, platform) { |element| place(element) }
 
-      def columns(ids) = ids.map { |id| quote(model.fetch(id).name) }.join(", ")
+      def columns(ids)
+        return quote(model.fetch(ids.first).name) if ids.size == 1 # as most keys and indexes have it
+
+        ids.map { |id| quote(model.fetch(id).name) }.join(", ")
+      end
+
       def constraint_name(element) = element.name.empty? ? "" : "CONSTRAINT #{quote(element.name)} "
 
-      public def statement(kind, name, sql, element) = Statement.new(kind:, name:, sql:, element_id: element.id)
+      public def statement(kind, name, sql, element) = Statement.new(kind, name, sql, element.id)
 
       def schema_statements
         schemas = Metamodel::Design.schemas(model, @design.id)
@@ -133,6 +141,8 @@ module Kelvath
 
       # A line is text, or [comment lines, text].
       def joined(lines)
+        return "#{INDENT}#{lines.join(",\n#{INDENT}")}" if lines.none?(Array)
+
         lines.map { |line| line.is_a?(Array) ? "#{indented(line.first)}#{INDENT}#{line.last}" : "#{INDENT}#{line}" }
              .join(",\n")
       end

@@ -79,7 +79,7 @@ module Kelvath
 
         sqls = platform.beginning_in(@writer.quote(@recipe.container), once: @recipe.repeatable)
         @unsaid << "Left out: #{platform.title} makes no place to begin in." if sqls.empty?
-        sqls.map { |sql| Ddl::Statement.new(kind: "place", name: @recipe.container, sql:, element_id: @design.id) }
+        sqls.map { |sql| Ddl::Statement.new("place", @recipe.container, sql, @design.id) }
       end
 
       # So that it can run twice, if that is asked for.

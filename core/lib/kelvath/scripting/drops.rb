@@ -57,11 +57,11 @@ module Kelvath
       end
 
       def beside(sql, list)
-        Ddl::Statement.new(kind: "setting", name: "", sql:, element_id: list.first.element_id)
+        Ddl::Statement.new("setting", "", sql, list.first.element_id)
       end
 
       def dropping(made, sql)
-        Ddl::Statement.new(kind: "drop", name: made.name, sql:, element_id: made.element_id) if sql
+        Ddl::Statement.new("drop", made.name, sql, made.element_id) if sql
       end
     end
   end

@@ -72,7 +72,7 @@ module Kelvath
 
       def of(subject_id, place)
         @pieces.select { |each| each.subject == subject_id && each.place == place }.map do |each|
-          Ddl::Statement.new(kind: "by hand", name: each.label(@model), sql: ended(each.text), element_id: each.id)
+          Ddl::Statement.new("by hand", each.label(@model), ended(each.text), each.id)
         end
       end
 
