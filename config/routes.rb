@@ -8,7 +8,10 @@ Rails.application.routes.draw do
   resource :other_names, only: :update
   resources :connections, only: %i[index show create update destroy] do
     resource :sign_in, only: %i[create destroy]
+    resource :listing, only: :create
+    resources :takings, only: %i[new create]
   end
+  resources :takings, only: :update
   resources :intakes, only: :create
   resources :readings, only: %i[new create]
   resource :reading_list, only: :create
@@ -101,6 +104,7 @@ Rails.application.routes.draw do
       resource :alteration, only: :show
       resources :answers, only: :create
       resources :states, only: :create
+      resource :source, only: %i[create update]
       resources :trials, only: :create
       resources :decisions, only: %i[index update destroy], constraints: { id: %r{[^/]+}, decision_id: %r{[^/]+} } do
         resource :sending, only: %i[show create]

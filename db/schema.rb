@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_29_112000) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_29_123000) do
   create_table "bases", primary_key: "digest", id: :string, force: :cascade do |t|
     t.binary "content", null: false
   end
@@ -39,6 +39,17 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_112000) do
     t.index "model_id, json_extract(content, '$.source_id')", name: "index_elements_of_sources", where: "kind IN ('table', 'column')"
     t.index ["model_id", "part"], name: "index_elements_on_model_id_and_part"
     t.index ["model_id"], name: "index_elements_of_headers", where: "kind = 'header'"
+  end
+
+  create_table "intake_choices", force: :cascade do |t|
+    t.string "name", null: false
+    t.string "person", null: false
+    t.integer "connection_id", null: false
+    t.json "settings", default: {}, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index "lower(name), person", name: "index_intake_choices_on_name", unique: true
+    t.index ["connection_id"], name: "index_intake_choices_on_connection_id"
   end
 
   create_table "journal_entries", force: :cascade do |t|
@@ -149,6 +160,21 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_112000) do
     t.index ["connection_id"], name: "index_sign_ins_on_connection_id"
   end
 
+  create_table "sources", force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "design_id", null: false
+    t.integer "connection_id"
+    t.string "person", null: false
+    t.json "settings", default: {}, null: false
+    t.datetime "read_at", null: false
+    t.json "drift"
+    t.string "trouble"
+    t.datetime "checked_at"
+    t.datetime "drifted_at"
+    t.index ["connection_id"], name: "index_sources_on_connection_id"
+    t.index ["model_id", "design_id"], name: "index_sources_on_model_id_and_design_id", unique: true
+  end
+
   create_table "starters", force: :cascade do |t|
     t.string "name", null: false
     t.text "definition", null: false
@@ -160,8 +186,11 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_112000) do
 
   add_foreign_key "checkpoints", "models", on_delete: :cascade
   add_foreign_key "elements", "models", on_delete: :cascade
+  add_foreign_key "intake_choices", "connections", on_delete: :cascade
   add_foreign_key "journal_entries", "models", on_delete: :cascade
   add_foreign_key "milestones", "models", on_delete: :cascade
   add_foreign_key "runs", "models", on_delete: :cascade
   add_foreign_key "sign_ins", "connections", on_delete: :cascade
+  add_foreign_key "sources", "connections", on_delete: :nullify
+  add_foreign_key "sources", "models", on_delete: :cascade
 end

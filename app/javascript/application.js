@@ -32,6 +32,7 @@ import Print from RAILS_ASSET_URL("controllers/forms/print.js")
 import Prose from RAILS_ASSET_URL("controllers/forms/prose.js")
 import Pasted from RAILS_ASSET_URL("controllers/forms/pasted.js")
 import Reach from RAILS_ASSET_URL("controllers/forms/reach.js")
+import Scope from RAILS_ASSET_URL("controllers/forms/scope.js")
 import Settle from RAILS_ASSET_URL("controllers/forms/settle.js")
 import Submit from RAILS_ASSET_URL("controllers/forms/submit.js")
 import Ticks from RAILS_ASSET_URL("controllers/forms/ticks.js")
@@ -71,6 +72,7 @@ const controllers = {
   prose: Prose,
   pasted: Pasted,
   reach: Reach,
+  scope: Scope,
   settle: Settle,
   submit: Submit,
   ticks: Ticks,

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Reads a script, or a zip of some, to see what is new in it for a model that is there. Nothing of the model changes:
+# Reads a script, a zip of some, or a database, to see what is new in it for a model that is there. Nothing of the model changes:
 # what was read is kept beside it, for JoiningPage.
 class JoiningWork
   def initialize(run)
@@ -9,20 +9,31 @@ class JoiningWork
 
   # Answers the run's result. Raises Kelvath::Error.
   def call(progress)
-    platform = @run.options["platform"].presence&.then { |key| Kelvath::Platforms.fetch(key) }
-    result = ScriptFiles.read(@run.upload_path, platform:, otherwise: expected, progress:)
-    design = design(result)
-    catalog = ReadingWork.settled(result, @run)
-    choice = NamingStandard::Choice.new(**@run.options.symbolize_keys.slice(:lexicon, :rulebook))
-    read, log = Kelvath::Joining.read(catalog, platform: result.platform.key, ids: Ids, model:, design_id: design&.id,
+    catalog, key, counts = @run.options["connection"] ? of_database(progress) : of_script(progress)
+    choice = NamingStandard::Choice.new(**@run.options.symbolize_keys.slice(*NamingStandard::Choice.members))
+    read, log = Kelvath::Joining.read(catalog, platform: key, ids: Ids, model:, design_id: @design&.id,
                                                standard: choice.standard)
     digest = ReadState.keep(read.elements.values)
-    { digest:, design_id: design&.id, log: log.map(&:to_h), counts: result.counts }
+    { digest:, design_id: @design&.id, log: log.map(&:to_h), counts: }
   ensure
     @run.remove_files
   end
 
   private
+
+  # [Catalog, its platform's key, counts]
+  def of_script(progress)
+    platform = @run.options["platform"].presence&.then { |key| Kelvath::Platforms.fetch(key) }
+    result = ScriptFiles.read(@run.upload_path, platform:, otherwise: expected, progress:)
+    @design = design(result.platform, result.why)
+    [ ReadingWork.settled(result, @run), result.platform.key, result.counts ]
+  end
+
+  def of_database(progress)
+    catalog, connection, = TakingWork.catalog(@run, progress)
+    @design = design(Kelvath::Platforms.fetch(connection.platform), "The connection says so.")
+    [ catalog, connection.platform, Kelvath::Summary.of_catalog(catalog) ]
+  end
 
   def model = @model ||= @run.stored_model.model
 
@@ -33,14 +44,14 @@ class JoiningWork
   end
 
   # The design that it goes into, nil for a new one.
-  def design(result)
+  def design(platform, why)
     return if @run.options["beside"]
 
     chosen = @run.design_id && model.fetch(@run.design_id, :design)
-    return model.all(:design).find { |each| each.platform == result.platform.key } unless chosen
-    return chosen if chosen.platform == result.platform.key
+    return model.all(:design).find { |each| each.platform == platform.key } unless chosen
+    return chosen if chosen.platform == platform.key
 
-    raise Kelvath::Error, "#{chosen.name} is for #{Kelvath::Platforms.of(model, chosen).title}, and the script is " \
-                          "for #{result.platform.title}: #{result.why} Say whose it is, or let it become a new design."
+    raise Kelvath::Error, "#{chosen.name} is for #{Kelvath::Platforms.of(model, chosen).title}, and this is " \
+                          "for #{platform.title}: #{why} Say whose it is, or let it become a new design."
   end
 end

@@ -4,7 +4,7 @@ require "active_support/core_ext/numeric/bytes"
 
 Rails.application.configure do
   config.enable_reloading = false
-  config.eager_load = true
+  config.eager_load = ENV["KELVATH_ONE_RUN"].nil?
   config.consider_all_requests_local = false
   config.public_file_server.headers = { "cache-control" => "public, max-age=31536000, immutable" }
   config.force_ssl = ENV["KELVATH_HTTPS"].present?

@@ -10,7 +10,8 @@ class JoiningPage
   # if it has not, or it is gone.
   def initialize(model, run, apart: [])
     @run = run
-    @plan = Kelvath::Joining::Plan.new(model, ReadState.model(run), design_id: run.result["design_id"], apart:)
+    scope = IntakeSettings.new(run.options["settings"]).scope if run.options["connection"]
+    @plan = Kelvath::Joining::Plan.new(model, ReadState.model(run), design_id: run.result["design_id"], apart:, scope:)
   end
 
   delegate :offers, :notes, :design, :new_design?, to: :plan
@@ -25,7 +26,7 @@ class JoiningPage
 
   # [ChangeSet, Base or nil] of what was ticked; keys of offers that were not shown are taken.
   def change_set(keys)
-    shown = offers.first(MOST).map(&:key)
-    plan.change_set(keys + (offers.map(&:key) - shown), ids: Ids, base: new_design? ? nil : KeptBase.of(design))
+    beyond = offers.drop(MOST).reject { |offer| offer.way == :gone }.map(&:key)
+    plan.change_set(keys + beyond, ids: Ids, base: new_design? ? nil : KeptBase.of(design))
   end
 end

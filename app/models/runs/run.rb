@@ -6,7 +6,8 @@ class Run < ApplicationRecord
   include InProcess, OwnFiles
 
   WORK = { "intake" => "IntakeWork", "proof" => "ProofWork", "state" => "StateWork", "trial" => "TrialWork",
-           "reading" => "ReadingWork", "joining" => "JoiningWork" }.freeze
+           "reading" => "ReadingWork", "joining" => "JoiningWork", "taking" => "TakingWork",
+           "drift" => "DriftWork" }.freeze
   REPORT_EVERY = 0.25 # seconds between two reports to the database
   UNFINISHED = %w[waiting working].freeze
   STOPPED = "This was stopped. Nothing of it was kept; start it again."

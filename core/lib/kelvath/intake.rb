@@ -1,12 +1,14 @@
 # frozen_string_literal: true
 
 require_relative "intake/catalog"
+require_relative "intake/scope"
 require_relative "intake/catalog_reader"
 require_relative "intake/mending"
 require_relative "intake/conditions"
 require_relative "intake/areas"
 require_relative "intake/design_builder"
 require_relative "intake/logical_builder"
+require_relative "intake/stars"
 
 module Kelvath
   # The way from a database to a design and its logical side.
@@ -17,12 +19,19 @@ module Kelvath
     module_function
 
     # Reads the catalog of a database. platform: its key; query: a callable, SQL -> array of hashes with string keys.
-    # Raises UnknownName.
-    def catalog(platform, query, progress: Progress.none)
-      known = Platforms.fetch(platform)
-      reader = known.catalog_reader or raise UnknownName, "Databases of #{known.title} cannot be read yet."
-      reader.new(query, progress:).read
+    # scope: a Scope, nil for all there is. Raises UnknownName.
+    def catalog(platform, query, progress: Progress.none, scope: nil)
+      reader(platform).new(query, progress:, scope:).read
     end
+
+    # The Listing of what a database holds.
+    def list(platform, query) = reader(platform).new(query).list
+
+    def reader(platform)
+      known = Platforms.fetch(platform)
+      known.catalog_reader or raise UnknownName, "Databases of #{known.title} cannot be read yet."
+    end
+    private_class_method :reader
 
     # Notes on pieces of SQL that no script can hold as they stand.
     def pieces(elements)
@@ -45,11 +54,13 @@ module Kelvath
       value.is_a?(Hash) ? Platforms::STANDARD.write_type(value) : Metamodel::Expression.written(value) { "name" }
     end
 
-    # Turns a catalog into a design and a logical side in an empty (or other) model. standard: what the
-    # names are read by.
-    def take(model, catalog, platform:, ids:, name:, standard: Naming::Standard.plain)
+    # Turns a catalog into a design and, if that is wanted, a logical side in an empty (or other) model. standard: what
+    # the names are read by.
+    def take(model, catalog, platform:, ids:, name:, standard: Naming::Standard.plain, logical: true)
       catalog = Mending.new(catalog).catalog
       design = DesignBuilder.new(catalog, Platforms.fetch(platform), ids, name:)
+      return design_only(catalog, design) unless logical
+
       logical = LogicalBuilder.new(
         design, ids, taken: %i[entity domain].to_h { |kind| [ kind, model.all(kind).map(&:name) ] }, standard:
       )
@@ -59,6 +70,13 @@ module Kelvath
       Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, base:,
                  log: catalog.log + logical.log + pieces(additions))
     end
+
+    def design_only(catalog, design)
+      additions = design.elements
+      Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, base: nil,
+                 log: catalog.log + pieces(additions))
+    end
+    private_class_method :design_only
 
     # What the logical side just made would be derived as, in the place of what was taken in: where the two differ, the
     # database has decided.

@@ -6,6 +6,7 @@ require_relative "joining/logical_pairing"
 require_relative "joining/renaming"
 require_relative "joining/differing"
 require_relative "joining/offers"
+require_relative "joining/gone"
 require_relative "joining/writing"
 
 module Kelvath
@@ -13,10 +14,12 @@ module Kelvath
   # nothing doubles; what is new and what would change is offered, and what somebody takes becomes one change. What the
   # model has and the other has not stays as it is.
   module Joining
-    # A thing that can be taken or left. key: names it, in a request; way: :new or :changed; place: the table's name,
-    # "" for none; title: "column depth"; said: what becomes of it, in words; additions: Elements; sets: { id =>
-    # { field => value } }.
-    Offer = Struct.new(:key, :way, :place, :title, :said, :additions, :sets, keyword_init: true)
+    # A thing that can be taken or left. key: names it, in a request; way: :new, :changed or :gone; place: the table's
+    # name, "" for none; title: "column depth"; said: what becomes of it, in words; additions: Elements; sets: { id =>
+    # { field => value } }; removals: ids.
+    Offer = Struct.new(:key, :way, :place, :title, :said, :additions, :sets, :removals, keyword_init: true) do
+      def initialize(additions: Model::NONE, sets: {}, removals: Model::NONE, **others) = super
+    end
 
     # What a catalog is in a model of its own, as Plan takes it: [Model, notes]. Tables that its foreign keys lead to
     # and only the model has are read with it. design_id: as Plan takes it; standard: what names are read by.
@@ -32,13 +35,16 @@ module Kelvath
 
       # model: a Model; read: a Model of one design and its logical side, as Joining.read makes it; design_id: the
       # model's design that it goes into, nil for a new one; apart: ids of tables that are not to be found by their
-      # columns.
-      def initialize(model, read, design_id: nil, apart: [])
+      # columns; scope: the Intake::Scope of what was read where all of it was: what the design has and it has not is
+      # then offered as gone; nil where that says nothing.
+      def initialize(model, read, design_id: nil, apart: [], scope: nil)
         @model = model
         @read = read
         @design = design_id ? model.fetch(design_id, :design) : new_design
         @pairing = Pairing.new(model, @design, read, read_design, apart:)
+        @scope = scope
         @offers = Offers.new(model, @design, read, @pairing).all
+        @offers += Gone.new(model, @design, @pairing, scope).offers if scope && model.key?(@design.id)
         @notes = stays
       end
 
@@ -67,7 +73,7 @@ module Kelvath
       end
 
       def stays
-        return [] if new_design?
+        return [] if new_design? || @scope
 
         met = @pairing.ids.values.to_set
         left = @model.children(@design.id, :table).reject { |table| met.include?(table.id) || table.outside }

@@ -36,15 +36,19 @@ module Kelvath
     Taken = Struct.new(:change_set, :model, :design_id, :base, :log, keyword_init: true)
 
     # Takes a catalog into a new model, with diagrams of both sides laid out. Answers a Taken.
-    # standard: what the names are read by; follows: what the header says of it.
-    def from_catalog(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {},
-                     progress: Progress.none)
+    # standard: what the names are read by; follows: what the header says of it; logical: is a logical side wanted?
+    # layout: the key of one for its diagrams, nil for what suits them; stars: is there a diagram for each fact with its
+    # dimensions?
+    def from_catalog(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {}, logical: true,
+                     layout: nil, stars: false, progress: Progress.none)
       draft = Draft.new(Model::EMPTY, ids:)
       header = draft.add(:header, name:, **follows)
-      taken = Intake.take(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title, standard:)
+      taken = Intake.take(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title, standard:,
+                                                logical:)
       draft.add_all(divided(taken, ids))
-      draft.set(header.id, names_from_id: taken.design_id)
-      add_diagrams(draft, taken.design_id, progress)
+      draft.set(header.id, names_from_id: taken.design_id) if logical
+      add_diagrams(draft, taken.design_id, layout, progress)
+      add_stars(draft, taken) if stars
       Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, base: taken.base,
                 log: taken.log)
     end
@@ -129,12 +133,25 @@ module Kelvath
       end
     end
 
-    def add_diagrams(draft, design_id, progress)
+    # A diagram of each fact with its dimensions; the log says how many there are.
+    def add_stars(draft, taken)
+      stars = Intake::Stars.new(draft.model, taken.design_id).all
+      stars.first(DRAWN).each do |fact, dimensions|
+        Editing::Diagrams.make(draft, name: fact.name, stage: "physical", elements: [ fact, *dimensions ],
+                                      design_id: taken.design_id, key: "organic")
+      end
+      found = stars.empty? ? "No table of facts was found: none refers to two others and has numbers of its own." :
+              "#{stars.size} of its tables are facts; #{stars.first(5).map { |fact, _| fact.name }.join(', ')}" \
+              "#{' and more' if stars.size > 5} have diagrams of their own, with their dimensions."
+      taken.log << Intake::Catalog::Remark.new(level: :note, object: "", message: found)
+    end
+
+    def add_diagrams(draft, design_id, layout, progress)
       sheets = [ [ "Concept", "concept", :entity, nil ], [ "Logical", "logical", :entity, nil ],
                  [ "Physical", "physical", :table, design_id ] ]
       sheets.each_with_index do |(name, stage, kind, design), index|
         progress.step(index, sheets.size, "laying out the #{stage} diagram")
-        Editing::Diagrams.make(draft, name:, stage:, elements: draft.model.all(kind), design_id: design)
+        Editing::Diagrams.make(draft, name:, stage:, elements: draft.model.all(kind), design_id: design, key: layout)
       end
       add_areas(draft)
     end

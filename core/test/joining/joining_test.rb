@@ -45,6 +45,26 @@ class JoiningTest < CoreTest
     assert_empty offered(again)
   end
 
+  # What the design has beyond a database that was read as far as a scope goes.
+  def test_what_is_gone_is_offered_within_what_was_read_and_taken_alone
+    first = begun
+    other, = Joining.read(read(SECOND), platform: "postgresql", ids:, model: first.model, design_id: first.design_id)
+    gone = lambda do |scope|
+      plan = Joining::Plan.new(first.model, other, design_id: first.design_id, scope: Intake::Scope.of(scope))
+      [ plan, plan.offers.select { |offer| offer.way == :gone }.map(&:title) ]
+    end
+    assert_equal [ "table quay" ], gone.({}).last # foreign keys of what was read lead to the tolls
+    assert_empty gone.({ "never" => "quay" }).last
+    plan, = gone.({})
+    change, = plan.change_set(plan.offers.select { |offer| offer.title == "table quay" }.map(&:key), ids:)
+    result = change.apply(first.model)
+    assert_equal %w[berth ferry pier toll], result.children(first.design_id, :table).map(&:name).sort
+    assert_equal first.model.all(:entity), result.all(:entity)
+    smaller, = Joining.read(read("CREATE TABLE pier (code char(3) PRIMARY KEY)"), platform: "postgresql", ids:)
+    plan = Joining::Plan.new(first.model, smaller, design_id: first.design_id, scope: Intake::Scope.of("only" => "pier"))
+    assert_equal [ "column pier · name" ], plan.offers.select { |offer| offer.way == :gone }.map(&:title)
+  end
+
   def test_what_is_new_and_what_would_change
     first = begun
     plan = plan(first.model, SECOND, first.design_id)

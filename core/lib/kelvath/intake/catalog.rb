@@ -18,8 +18,9 @@ module Kelvath
 
       Schema = Struct.new(:name, :comment, keyword_init: true)
       Table = Struct.new(:schema, :name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes,
-                         :triggers, :options,
+                         :triggers, :options, :rows, :bytes,
                          keyword_init: true) { include Placed }
+      # rows, bytes of a table: by the server's statistics, nil if it has none.
       # columns: those within it, of a record; computed: the expression it is computed from, stored: kept in the row;
       # options: { name => value }.
       Column = Struct.new(:name, :native_type, :mandatory, :identity, :default_value, :computed, :stored, :comment,

@@ -69,7 +69,8 @@ module Kelvath
         id = table_id(table.place)
         [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment,
                                schema_id: schema_ids[table.schema],
-                               options: options(table, :table, id), source_id: @sources.fetch(id, "")),
+                               options: options(table, :table, id), source_id: @sources.fetch(id, ""),
+                               **{ rows_told: table.rows, bytes_told: table.bytes }.compact),
           *table.columns.each_with_index.flat_map { |column, index| column_elements(table, column, index) },
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
       end

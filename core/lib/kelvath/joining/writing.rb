@@ -22,6 +22,7 @@ module Kelvath
         add
         @taken.each { |offer| offer.sets.each { |id, fields| @draft.set(id, **fields) } }
         @taken.each { |offer| offer.additions.each { |each| carry(each) if each.kind == :foreign_key } }
+        @taken.flat_map(&:removals).each { |id| @draft.remove(id) if model.key?(id) }
         show
         kept = kept_base(base)
         @draft.set(@design.id, base: kept.digest) if kept

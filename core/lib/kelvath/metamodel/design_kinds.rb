@@ -76,6 +76,8 @@ module Kelvath
       field :schema_id, :reference, to: :schema, compared: false
       field :comment, :text
       field :outside, :flag, label: "Outside this design"
+      field :rows_told, :integer, range: 0..2**53, compared: false, label: "Rows, as the server counted"
+      field :bytes_told, :integer, range: 0..2**53, compared: false, label: "Bytes, as the server counted"
       field :options, :options
       field :source_id, :name, internal: true, compared: false
       field :position, :number, internal: true, compared: false

@@ -23,10 +23,8 @@ module Kelvath
           @progress.step(index, tables.size, "reading table #{row['name']}")
           table(row)
         end
-        views = ask(:VIEWS).map { |row| view(row) }
-        ask(:REST).each do |row|
-          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
-        end
+        views = ask(:VIEWS).filter_map { |row| view(row) }
+        untaken
         sequences = relations.select { |row| row["type"] == "SEQUENCE" }.map { |row| sequence(row["name"]) }
         Catalog.new(version: ask(:VERSION).first["version"], tables: found, views:, sequences:, routines:, log: @log)
       end
@@ -35,26 +33,54 @@ module Kelvath
 
       def queries = Mariadb::Queries
 
+      KINDS = { "VIEW" => "view", "SEQUENCE" => "sequence", "ROUTINE" => "routine" }.freeze
+
+      # [Intake::Item, …]; the server shows nothing else than what its user may see.
+      def listed
+        @listed ||= @query.call(queries::LIST).map do |row|
+          row = row.transform_keys(&:downcase)
+          Intake::Item.new(kind: KINDS.fetch(row["type"], "table"), name: row["name"], owner: "",
+                           rows: row["row_count"]&.to_i, bytes: row["byte_count"]&.to_i, readable: true)
+        end
+      end
+
+      def unseen = [ "Of other things than these the server tells this user nothing, if there are any." ]
+
+      def said(item) = "'#{item.name.gsub('\\') { '\\\\' }.gsub("'", "''")}'"
+
+      # What no design holds is named, unless only some of the database was asked for.
+      def untaken
+        return remark("", "Only #{@scope} was asked for: #{taken.size} of #{listed.size}.") if @scope
+
+        ask(:REST).each do |row|
+          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
+        end
+      end
+
       # A name as it stands in a question.
       def quoted(name) = "`#{name.gsub('`', '``')}`"
 
       # What SHOW tells of a thing, without who made it: that is somebody of the old server.
       def shown(what, name, column)
         row = @query.call("SHOW CREATE #{what} #{quoted(name)}").first.transform_keys(&:downcase)
-        row[column].to_s.sub(/\ACREATE DEFINER=\S+ /, "CREATE ")
+        return row[column].sub(/\ACREATE DEFINER=\S+ /, "CREATE ") if row[column]
+
+        remark("#{what.downcase} #{name}", "This user may not see its text, so that it is not taken in.")
+        nil
       end
 
       def triggers(table)
         @triggers ||= ask(:TRIGGERS).group_by { |row| row["tbl"] }
-        @triggers.fetch(table, []).map do |row|
-          Catalog::Trigger.new(name: row["name"], text: shown("TRIGGER", row["name"], "sql original statement"))
+        @triggers.fetch(table, []).filter_map do |row|
+          text = shown("TRIGGER", row["name"], "sql original statement") or next
+          Catalog::Trigger.new(name: row["name"], text:)
         end
       end
 
       def routines
-        ask(:ROUTINES).map do |row|
-          sort = row["sort"]
-          Catalog::Routine.new(name: row["name"], text: shown(sort, row["name"], "create #{sort.downcase}"))
+        ask(:ROUTINES).filter_map do |row|
+          text = shown(row["sort"], row["name"], "create #{row['sort'].downcase}") or next
+          Catalog::Routine.new(name: row["name"], text:)
         end
       end
 
@@ -70,7 +96,7 @@ module Kelvath
                               cycles: row["cycle_option"].to_i == 1, comment: "")
       end
       # Servers write the names of columns of their own catalog in either case.
-      def ask(name) = @query.call(queries.const_get(name)).map { |row| row.transform_keys(&:downcase) }
+      def ask(name) = @query.call(scoped(queries.const_get(name))).map { |row| row.transform_keys(&:downcase) }
 
       def table(row)
         name = row["name"]
@@ -81,7 +107,8 @@ module Kelvath
           each["text"][JSON_CHECK, 1]
         }), keys: keys(name), foreign_keys: keys,
                            checks: others.map { |each| check(each) }, triggers: triggers(name),
-                           indexes: indexes(name, keys), options: table_options(row))
+                           indexes: indexes(name, keys), options: table_options(row),
+                           rows: row["row_count"]&.to_i, bytes: row["byte_count"]&.to_i)
       end
 
       # What stands at a column has no name of its own.
@@ -211,6 +238,10 @@ module Kelvath
       def action(word) = word.casecmp?("restrict") ? "no action" : word.downcase
 
       def view(row)
+        if row["query"].to_s.empty?
+          return remark("view #{row['name']}", "This user may not see its query, so that it is not taken in.") && nil
+        end
+
         Catalog::View.new(name: row["name"], query: row["query"].to_s, comment: "",
                           options: { "check option" => (row["checked"].downcase unless row["checked"] == "NONE"),
                                      "rights of" => ("invoker" if row["rights"] == "INVOKER"),

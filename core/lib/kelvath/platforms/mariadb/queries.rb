@@ -6,22 +6,35 @@ module Kelvath
     module Mariadb::Queries
       VERSION = "SELECT version() AS version"
 
+      # All that can be taken in, without any of what it consists of.
+      LIST = <<~SQL
+        SELECT table_name AS name, table_type AS type, table_rows AS row_count,
+               data_length + index_length AS byte_count
+        FROM information_schema.tables WHERE table_schema = database()
+        UNION ALL SELECT routine_name, 'ROUTINE', NULL, NULL FROM information_schema.routines
+          WHERE routine_schema = database() AND routine_type IN ('FUNCTION', 'PROCEDURE')
+        ORDER BY 1
+      SQL
+
       TABLES = <<~SQL
-        SELECT table_name AS name, table_type AS type, engine, row_format AS layout, table_collation AS collation,
+        SELECT table_name AS name, table_type AS type, table_rows AS row_count,
+               data_length + index_length AS byte_count, engine, row_format AS layout, table_collation AS collation,
                create_options AS settings, table_comment AS comment,
                (SELECT default_collation_name FROM information_schema.schemata WHERE schema_name = database()) AS usual
-        FROM information_schema.tables WHERE table_schema = database() ORDER BY table_name
+        FROM information_schema.tables WHERE table_schema = database() /* table sequence: table_name */
+        ORDER BY table_name
       SQL
 
       COLUMNS = <<~SQL
         SELECT table_name AS tbl, column_name AS name, column_type AS type, is_nullable AS optional,
                column_default AS default_value, extra, generation_expression AS computed, column_comment AS comment,
                character_set_name AS letters, collation_name AS collation
-        FROM information_schema.columns WHERE table_schema = database() ORDER BY table_name, ordinal_position
+        FROM information_schema.columns WHERE table_schema = database() /* table: table_name */
+        ORDER BY table_name, ordinal_position
       SQL
 
       INDEXES = <<~SQL
-        SELECT * FROM information_schema.statistics WHERE table_schema = database()
+        SELECT * FROM information_schema.statistics WHERE table_schema = database() /* table: table_name */
         ORDER BY table_name, index_name, seq_in_index
       SQL
 
@@ -32,19 +45,19 @@ module Kelvath
         FROM information_schema.key_column_usage u JOIN information_schema.referential_constraints r
           ON r.constraint_schema = u.constraint_schema AND r.constraint_name = u.constraint_name
           AND r.table_name = u.table_name
-        WHERE u.table_schema = database() AND u.referenced_table_name IS NOT NULL
+        WHERE u.table_schema = database() AND u.referenced_table_name IS NOT NULL /* table: u.table_name */
         ORDER BY u.table_name, u.constraint_name, u.ordinal_position
       SQL
 
       CHECKS = <<~SQL
         SELECT table_name AS tbl, constraint_name AS name, check_clause AS text, level
-        FROM information_schema.check_constraints WHERE constraint_schema = database()
+        FROM information_schema.check_constraints WHERE constraint_schema = database() /* table: table_name */
         ORDER BY table_name, constraint_name
       SQL
 
       VIEWS = <<~SQL
         SELECT table_name AS name, view_definition AS query, check_option AS checked, security_type AS rights, algorithm
-        FROM information_schema.views WHERE table_schema = database() ORDER BY table_name
+        FROM information_schema.views WHERE table_schema = database() /* view: table_name */ ORDER BY table_name
       SQL
 
       # The collation that each character set has unless another is said.
@@ -60,7 +73,8 @@ module Kelvath
 
       ROUTINES = <<~SQL
         SELECT routine_name AS name, routine_type AS sort FROM information_schema.routines
-        WHERE routine_schema = database() AND routine_type IN ('FUNCTION', 'PROCEDURE') ORDER BY routine_name
+        WHERE routine_schema = database() AND routine_type IN ('FUNCTION', 'PROCEDURE') /* routine: routine_name */
+        ORDER BY routine_name
       SQL
 
       # What no design holds yet: [what, name].

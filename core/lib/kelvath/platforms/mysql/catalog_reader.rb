@@ -12,12 +12,12 @@ module Kelvath
           SELECT t.table_name AS tbl, c.constraint_name AS name, c.check_clause AS text, 'Table' AS level
           FROM information_schema.check_constraints c JOIN information_schema.table_constraints t
             ON t.constraint_schema = c.constraint_schema AND t.constraint_name = c.constraint_name
-          WHERE c.constraint_schema = database() ORDER BY t.table_name, c.constraint_name
+          WHERE c.constraint_schema = database() /* table: t.table_name */ ORDER BY t.table_name, c.constraint_name
         SQL
 
         VIEWS = <<~SQL
           SELECT table_name AS name, view_definition AS query, check_option AS checked, security_type AS rights
-          FROM information_schema.views WHERE table_schema = database() ORDER BY table_name
+          FROM information_schema.views WHERE table_schema = database() /* view: table_name */ ORDER BY table_name
         SQL
       end
 

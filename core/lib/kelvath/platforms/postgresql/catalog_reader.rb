@@ -15,8 +15,9 @@ module Kelvath
       # The Catalog.
       def read
         @query.call(Queries::PATH)
-        relations = @query.call(Queries::RELATIONS)
-        @places = relations.to_h { |row| [ row["oid"].to_i, [ row["schema"], row["name"] ] ] }
+        relations = ask(Queries::RELATIONS)
+        @places = (@scope ? @query.call(Queries::PLACES) : relations)
+                  .to_h { |row| [ row["oid"].to_i, [ row["schema"], row["name"] ] ] }
         @columns, @constraints, @indexes, @triggers = [ Queries::COLUMNS, Queries::CONSTRAINTS, Queries::INDEXES,
                                                         Queries::TRIGGERS ].map { |sql| rows(sql) }
         kinds = relations.group_by { |row| row["kind"] }
@@ -24,23 +25,43 @@ module Kelvath
         found = tables.each_with_index.map { |row, index| table(row, index, tables.size) }
         views = kinds.values_at("v", "m").compact.flatten.map { |row| view(row) }
         kinds.fetch("f", []).each { |row| remark(title(row), "This foreign table is not taken in.") }
-        @query.call(Queries::REST).each do |row|
-          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
-        end
+        untaken
         Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:,
                     enumerations:, domains:, pieces:, sequences:, routines:, log: @log)
       end
 
       private
 
+      def ask(sql) = @query.call(scoped(sql))
+
+      # [Intake::Item, …]
+      def listed
+        @listed ||= @query.call(Queries::LIST).map do |row|
+          Intake::Item.new(kind: row["kind"], schema: row["schema"], name: row["name"], owner: row["owner"],
+                           rows: row["rows"]&.to_i, bytes: row["bytes"]&.to_i, readable: true?(row["readable"]),
+                           id: row["id"].to_i)
+        end
+      end
+
+      # What no design holds is named, unless only some of the database was asked for.
+      def untaken
+        return remark("", "Only #{@scope} was asked for: #{taken.size} of #{listed.size}.") if @scope
+
+        @query.call(Queries::REST).each do |row|
+          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
+        end
+      end
+
       def rows(sql) = rows_by("oid", sql, &:to_i)
       def true?(value) = TRUE_TEXT.include?(value)
-      def list(text) = text.is_a?(String) ? JSON.parse(text) : text.to_a
+      def texts(text) = text.is_a?(String) ? JSON.parse(text) : text.to_a
 
       def title(row) = [ row["schema"], row["name"] ].compact.join(".")
 
       def schemas
-        @query.call(Queries::SCHEMAS).map { |row| Catalog::Schema.new(name: row["name"], comment: row["comment"].to_s) }
+        wanted = taken.to_set(&:schema) if @scope
+        @query.call(Queries::SCHEMAS).select { |row| wanted.nil? || wanted.include?(row["name"]) }
+              .map { |row| Catalog::Schema.new(name: row["name"], comment: row["comment"].to_s) }
       end
 
       def table(row, index, total)
@@ -60,7 +81,7 @@ module Kelvath
                            keys: constraints.fetch_values("p", "u") { [] }.flatten.map { |each| key(each) },
                            foreign_keys: foreign.map { |each| foreign_key(each) }, clauses:, indexes: indexes(oid),
                            checks: checks(row, constraints.fetch("c", [])), triggers: triggers(oid),
-                           options: table_options(row))
+                           options: table_options(row), rows: row["rows"]&.to_i, bytes: row["bytes"]&.to_i)
       end
 
       def triggers(oid)
@@ -68,21 +89,21 @@ module Kelvath
       end
 
       def routines
-        @query.call(Queries::ROUTINES).map do |row|
+        ask(Queries::ROUTINES).map do |row|
           Catalog::Routine.new(schema: row["schema"], name: row["name"], text: row["text"].strip)
         end
       end
 
       def enumerations
-        @query.call(Queries::ENUMERATIONS).map do |row|
-          Catalog::Enumeration.new(schema: row["schema"], name: row["name"], values: list(row["texts"]),
+        ask(Queries::ENUMERATIONS).map do |row|
+          Catalog::Enumeration.new(schema: row["schema"], name: row["name"], values: texts(row["texts"]),
                                    comment: row["comment"].to_s)
         end
       end
 
       def domains
-        @domains ||= @query.call(Queries::DOMAINS).map do |row|
-          checks = list(row["checks"]).map { |text| text[/\ACHECK \((.*)\)(?: NOT VALID)?\z/m, 1] || text }
+        @domains ||= ask(Queries::DOMAINS).map do |row|
+          checks = texts(row["checks"]).map { |text| text[/\ACHECK \((.*)\)(?: NOT VALID)?\z/m, 1] || text }
           Catalog::Domain.new(schema: row["schema"], name: row["name"], native_type: row["type"],
                               mandatory: true?(row["mandatory"]), default_value: row["default"].to_s, checks:,
                               comment: row["comment"].to_s)
@@ -106,7 +127,7 @@ module Kelvath
 
       # What the platform takes anyway is not said.
       def sequences
-        @query.call(Queries::SEQUENCES).map do |row|
+        ask(Queries::SEQUENCES).map do |row|
           first, step, least, most = row.values_at("first", "step", "least", "most").map { |value| value&.to_i }
           Catalog::Sequence.new(schema: row["schema"], name: row["name"], first: (first unless first == 1),
                                 step: (step unless step == 1), least:, most:, cycles: true?(row["cycles"]),
@@ -148,7 +169,7 @@ module Kelvath
         { "fill factor" => settings(row)["fillfactor"]&.to_i, "tablespace" => row["tablespace"] }.compact
       end
 
-      def settings(row) = list(row["settings"]).to_h { |text| text.split("=", 2) }
+      def settings(row) = texts(row["settings"]).to_h { |text| text.split("=", 2) }
 
       def columns(table)
         @columns.fetch(table["oid"].to_i, []).map do |row|
@@ -173,7 +194,7 @@ module Kelvath
       end
 
       def key(row)
-        Catalog::Key.new(name: row["name"], primary: row["type"] == "p", columns: list(row["columns"]),
+        Catalog::Key.new(name: row["name"], primary: row["type"] == "p", columns: texts(row["columns"]),
                          options: { **deferral(row), **alike(row) })
       end
 
@@ -183,8 +204,8 @@ module Kelvath
         told = { "match full" => row["match"] == "f", "not valid" => !true?(row["validated"]) }.filter { |_, said|
  said }
         target_schema, target_table = @places.fetch(row["target"].to_i)
-        Catalog::ForeignKey.new(name: row["name"], columns: list(row["columns"]), target_schema:, target_table:,
-                                target_columns: list(row["targets"]), on_delete: ACTIONS.fetch(row["on_delete"]),
+        Catalog::ForeignKey.new(name: row["name"], columns: texts(row["columns"]), target_schema:, target_table:,
+                                target_columns: texts(row["targets"]), on_delete: ACTIONS.fetch(row["on_delete"]),
                                 on_update: ACTIONS.fetch(row["on_update"]), options: { **deferral(row), **told })
       end
 
@@ -210,7 +231,7 @@ module Kelvath
       def indexes(oid)
         @indexes.fetch(oid, []).map do |row|
           special = true?(row["special"])
-          columns, included = special ? [ [], [] ] : parted(list(row["columns"]), row["sought"].to_i)
+          columns, included = special ? [ [], [] ] : parted(texts(row["columns"]), row["sought"].to_i)
           descending = columns.zip(row["options"].split(",")).select { |_, option| option.to_i.odd? }.map(&:first)
           Catalog::Index.new(name: row["name"], unique: true?(row["unique"]), columns:, descending:,
                              included:, condition: special ? "" : row["condition"].to_s,

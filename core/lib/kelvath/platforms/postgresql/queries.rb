@@ -18,6 +18,42 @@ module Kelvath
         FROM pg_namespace n WHERE #{PEOPLES} AND n.nspname <> 'public' ORDER BY n.nspname
       SQL
 
+      # Not what an extension brought.
+      OWN = lambda do |catalog, alias_name|
+        "NOT EXISTS (SELECT 1 FROM pg_depend x WHERE x.classid = '#{catalog}'::regclass AND x.objid = " \
+          "#{alias_name}.oid AND x.deptype = 'e')"
+      end
+      SIZE = "CASE WHEN c.reltuples >= 0 THEN c.reltuples::bigint END AS rows, " \
+             "c.relpages::bigint * current_setting('block_size')::int AS bytes"
+
+      # All that can be taken in, without any of what it consists of.
+      LIST = <<~SQL
+        SELECT c.oid::bigint AS id, #{SCHEMA}, c.relname AS name,
+               CASE c.relkind WHEN 'S' THEN 'sequence' WHEN 'v' THEN 'view' WHEN 'm' THEN 'view' ELSE 'table' END
+                 AS kind,
+               pg_get_userbyid(c.relowner) AS owner, #{SIZE},
+               has_schema_privilege(n.oid, 'USAGE') AND has_table_privilege(c.oid, 'SELECT') AS readable
+        FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f', 'S') AND #{OWN.('pg_class', 'c')}
+          AND (c.relkind <> 'S' OR NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid
+            AND d.deptype IN ('a', 'i')))
+        UNION ALL SELECT t.oid::bigint, #{SCHEMA}, t.typname, 'type', pg_get_userbyid(t.typowner), NULL, NULL,
+               has_type_privilege(t.oid, 'USAGE')
+        FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace
+        WHERE #{PEOPLES} AND t.typtype IN ('e', 'd') AND #{OWN.('pg_type', 't')}
+        UNION ALL SELECT p.oid::bigint, #{SCHEMA}, p.proname, 'routine', pg_get_userbyid(p.proowner), NULL, NULL,
+               has_function_privilege(p.oid, 'EXECUTE')
+        FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace
+        WHERE #{PEOPLES} AND p.prokind IN ('f', 'p') AND #{OWN.('pg_proc', 'p')}
+        ORDER BY 2 NULLS FIRST, 3
+      SQL
+
+      # Where every table is, also those that are not taken in: foreign keys lead there.
+      PLACES = <<~SQL
+        SELECT c.oid::bigint AS oid, #{SCHEMA}, c.relname AS name FROM pg_class c
+        JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f')
+      SQL
+
       TABLESPACE = "(SELECT t.spcname FROM pg_tablespace t WHERE t.oid = c.reltablespace) AS tablespace"
 
       # Names of columns, by their numbers in an array.
@@ -30,12 +66,13 @@ module Kelvath
         SELECT c.oid::int AS oid, #{SCHEMA}, c.relname AS name, c.relkind AS kind,
                obj_description(c.oid, 'pg_class') AS comment,
                CASE WHEN c.relkind IN ('v', 'm') THEN pg_get_viewdef(c.oid) END AS query,
-               c.relpersistence AS persistence, to_json(c.reloptions) AS settings, #{TABLESPACE},
+               #{SIZE}, c.relpersistence AS persistence, to_json(c.reloptions) AS settings, #{TABLESPACE},
                c.relispartition AS part, CASE WHEN c.relkind = 'p' THEN pg_get_partkeydef(c.oid) END AS parted,
                (SELECT string_agg(i.inhparent::regclass::text, ', ') FROM pg_inherits i
                  WHERE i.inhrelid = c.oid) AS parents
         FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') ORDER BY n.nspname <> 'public', n.nspname, c.relname
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') AND #{OWN.('pg_class', 'c')} /* table view: c.oid */
+        ORDER BY n.nspname <> 'public', n.nspname, c.relname
       SQL
 
       COLUMNS = <<~SQL
@@ -48,7 +85,7 @@ module Kelvath
                col_description(a.attrelid, a.attnum) AS comment
         FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid JOIN pg_namespace n ON n.oid = c.relnamespace
         JOIN pg_type t ON t.oid = a.atttypid LEFT JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum
-        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped /* table: a.attrelid */
         ORDER BY a.attrelid, a.attnum
       SQL
 
@@ -62,7 +99,7 @@ module Kelvath
                k.confmatchtype AS match, pg_get_constraintdef(k.oid) AS text,
                pg_get_expr(k.conbin, k.conrelid) AS condition
         FROM pg_constraint k JOIN pg_namespace n ON n.oid = k.connamespace
-        WHERE #{PEOPLES} AND k.conrelid <> 0 AND k.contype <> 'n' ORDER BY k.conrelid, k.conname
+        WHERE #{PEOPLES} AND k.conrelid <> 0 AND k.contype <> 'n' /* table: k.conrelid */ ORDER BY k.conrelid, k.conname
       SQL
 
       # special: what cannot be said by its columns and a method alone.
@@ -82,20 +119,22 @@ module Kelvath
         FROM pg_index i JOIN pg_class c ON c.oid = i.indexrelid JOIN pg_am m ON m.oid = c.relam
           JOIN pg_namespace n ON n.oid = c.relnamespace
         WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_constraint k WHERE k.conindid = i.indexrelid)
+        /* table: i.indrelid */
         ORDER BY i.indrelid, c.relname
       SQL
 
       TRIGGERS = <<~SQL
         SELECT t.tgrelid::int AS oid, t.tgname AS name, pg_get_triggerdef(t.oid) AS text
         FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{PEOPLES} AND NOT t.tgisinternal AND c.relkind IN ('r', 'p') ORDER BY t.tgrelid, t.tgname
+        WHERE #{PEOPLES} AND NOT t.tgisinternal AND c.relkind IN ('r', 'p') /* table: t.tgrelid */
+        ORDER BY t.tgrelid, t.tgname
       SQL
 
       ROUTINES = <<~SQL
         SELECT #{SCHEMA}, p.proname AS name, pg_get_functiondef(p.oid) AS text
         FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace
         WHERE #{PEOPLES} AND p.prokind IN ('f', 'p')
-          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = p.oid AND d.deptype = 'e')
+          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = p.oid AND d.deptype = 'e') /* routine: p.oid */
         ORDER BY n.nspname <> 'public', n.nspname, p.proname, p.oid
       SQL
 
@@ -107,7 +146,7 @@ module Kelvath
                obj_description(c.oid, 'pg_class') AS comment
         FROM pg_sequence s JOIN pg_class c ON c.oid = s.seqrelid JOIN pg_namespace n ON n.oid = c.relnamespace
         WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid
-          AND d.deptype IN ('a', 'i', 'e'))
+          AND d.deptype IN ('a', 'i', 'e')) /* sequence: c.oid */
         ORDER BY n.nspname <> 'public', n.nspname, c.relname
       SQL
 
@@ -116,7 +155,7 @@ module Kelvath
                (SELECT json_agg(e.enumlabel ORDER BY e.enumsortorder) FROM pg_enum e WHERE e.enumtypid = t.oid) AS texts
         FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace
         WHERE #{PEOPLES} AND t.typtype = 'e'
-          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
+          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e') /* type: t.oid */
         ORDER BY n.nspname <> 'public', n.nspname, t.typname
       SQL
 
@@ -127,7 +166,7 @@ module Kelvath
                 WHERE k.contypid = t.oid AND k.contype = 'c') AS checks
         FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace
         WHERE #{PEOPLES} AND t.typtype = 'd'
-          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
+          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e') /* type: t.oid */
         ORDER BY n.nspname <> 'public', n.nspname, t.typname
       SQL
 
@@ -154,6 +193,8 @@ module Kelvath
           LEFT JOIN pg_class c ON d.classoid = 'pg_class'::regclass AND c.oid = d.objoid
             AND c.relkind IN ('i', 'I', 'S')
           JOIN pg_namespace n ON n.oid = coalesce(k.connamespace, c.relnamespace) WHERE #{PEOPLES}
+        UNION ALL SELECT 'extension', x.extname || ', with all that it brought' FROM pg_extension x
+          WHERE x.extname <> 'plpgsql'
         UNION ALL SELECT 'rights', 'on ' || #{WHERE_IT_IS} || c.relname FROM pg_class c
           JOIN pg_namespace n ON n.oid = c.relnamespace
           WHERE #{PEOPLES} AND c.relacl IS NOT NULL AND c.relkind IN ('r', 'p', 'v', 'm', 'S')

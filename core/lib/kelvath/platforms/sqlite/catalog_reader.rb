@@ -24,12 +24,13 @@ module Kelvath
         master = @query.call(TABLES).group_by { |row| row["type"] }
         load_details
         @triggers = master.fetch("trigger", []).group_by { |row| row["tbl_name"] }
-        tables = master.fetch("table", []).reject { |row| shadow?(row["name"]) }
+        tables = master.fetch("table", []).select { |row| taken?("table", nil, row["name"]) && !shadow?(row["name"]) }
         found = tables.each_with_index.map do |row, index|
           @progress.step(index, tables.size, "reading table #{row['name']}")
           table(row)
         end
-        views = master.fetch("view", []).map { |row| view(row) }
+        views = master.fetch("view", []).select { |row| taken?("view", nil, row["name"]) }.map { |row| view(row) }
+        remark("", "Only #{@scope} was asked for: #{taken.size} of #{listed.size}.") if @scope
         views.flat_map { |each| @triggers.fetch(each.name, []) }.each do |row|
           remark(row["name"], "This trigger of a view is not taken in; designs hold those of tables.")
         end
@@ -37,6 +38,13 @@ module Kelvath
       end
 
       private
+
+      # [Intake::Item, …]
+      def listed
+        @listed ||= @query.call(TABLES).select { |row| %w[table view].include?(row["type"]) }.map do |row|
+          Intake::Item.new(kind: row["type"], name: row["name"], owner: "", readable: true, id: row["name"])
+        end
+      end
 
       # What a virtual table keeps its contents in is not for people.
       def shadow?(name)

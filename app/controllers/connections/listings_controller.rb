@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+# What a database holds, and what of it a choice takes, told while somebody chooses.
+class ListingsController < ApplicationController
+  # words: only Items with these in their names are shown; the rest: as IntakeSettings has it.
+  def create
+    connection = Connection.seen_by(person).find(params[:connection_id])
+    listing = ListingCache.fetch(connection, person)
+    render partial: "takings/listing", locals: { page: ListingPage.new(
+      listing, IntakeSettings.new(params.to_unsafe_h).scope, words: params[:words]
+    ) }
+  end
+end

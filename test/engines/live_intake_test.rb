@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require "support/throwaway_postgresql"
+require "support/throwaway_mariadb"
+
+# Only some of a database is read, on the engines: what is read is what a whole reading tells of it.
+class LiveIntakeTest < ActiveSupport::TestCase
+  HOSTILE = %(quay' OR "1"=`1)
+
+  # The same tables by both ways; what they refer to beyond them is told as it is.
+  def assert_scoped(platform, server, values, wanted)
+    whole = Kelvath::Intake.catalog(platform, server)
+    part = Kelvath::Intake.catalog(platform, server, scope: Kelvath::Intake::Scope.of(values))
+    things = ->(catalog) { [ catalog.tables, catalog.views, catalog.sequences, catalog.routines ].flatten }
+    assert_equal wanted.sort, things.(part).map(&:title).sort
+    assert_equal things.(whole).select { |each| wanted.include?(each.title) }, things.(part)
+  end
+
+  test "PostgreSQL" do
+    ThrowawayPostgresql.open do |port|
+      PostgresqlServer.open(host: "127.0.0.1", port:, user: "kelvath", dbname: "postgres") do |server|
+        server.script(<<~SQL)
+          CREATE SCHEMA crew; CREATE TYPE crew.rank AS ENUM ('mate', 'master'); CREATE EXTENSION pg_trgm;
+          CREATE TABLE harbour (code char(3) PRIMARY KEY);
+          CREATE TABLE "#{HOSTILE.gsub('"', '""')}" (harbour char(3) REFERENCES harbour, n int CHECK (n > 1));
+          CREATE TABLE crew.member (id int PRIMARY KEY, rank crew.rank, harbour char(3) REFERENCES harbour);
+          CREATE INDEX ON crew.member (rank);
+          CREATE VIEW crew.masters AS SELECT id FROM crew.member WHERE rank = 'master';
+          CREATE SEQUENCE crew.badge; CREATE FUNCTION crew.pay() RETURNS int LANGUAGE sql AS 'SELECT 1';
+          CREATE ROLE stoker LOGIN; GRANT USAGE ON SCHEMA crew TO stoker; GRANT SELECT ON crew.member TO stoker;
+          INSERT INTO harbour SELECT chr(65 + n) FROM generate_series(1, 20) n; ANALYZE;
+        SQL
+        assert_scoped("postgresql", server, {}, [ "harbour", HOSTILE, "crew.member", "crew.masters", "crew.badge",
+                                                  "crew.pay" ])
+        assert_scoped("postgresql", server, { "schemas" => %w[crew] },
+                      [ "crew.member", "crew.masters", "crew.badge", "crew.pay" ])
+        assert_scoped("postgresql", server, { "kinds" => %w[table], "only" => "quay*" }, [ HOSTILE ])
+        assert_scoped("postgresql", server, { "only" => "nothing" }, [])
+        list = Kelvath::Intake.list("postgresql", server)
+        assert_equal [ "table", 20, true ], list.items.find { |each| each.name == "harbour" }.to_h
+                                                .values_at(:kind, :rows, :readable)
+        design = taken("postgresql", server, { "only" => "crew.member" })
+        assert_equal [ [ "harbour", true ], [ "member", false ] ], design.map { |each| [ each.name, each.outside ] }
+        assert_includes whole_log(server), "extension pg_trgm, with all that it brought"
+      end
+      PostgresqlServer.open(host: "127.0.0.1", port:, user: "stoker", dbname: "postgres") do |server|
+        list = Kelvath::Intake.list("postgresql", server)
+        assert_match(/\A\d of them cannot be read by this user: .*harbour/, list.unseen.join)
+        assert list.items.find { |each| each.name == "member" }.readable
+        assert_equal 3, Kelvath::Intake.catalog("postgresql", server).tables.size
+      end
+    end
+  rescue ThrowawayPostgresql::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  test "MariaDB" do
+    ThrowawayMariadb.open do |port|
+      MariadbServer.open(host: "127.0.0.1", port:, username: "root") do |server|
+        name = HOSTILE.gsub("`", "``")
+        [ "CREATE DATABASE one", "USE one", "CREATE TABLE harbour (code char(3) PRIMARY KEY)",
+          "CREATE TABLE `#{name}` (harbour char(3), n int CHECK (n > 1), KEY (n), FOREIGN KEY (harbour) REFERENCES " \
+          "harbour (code))", "CREATE VIEW free AS SELECT code FROM harbour", "CREATE SEQUENCE badge",
+          "CREATE FUNCTION pay() RETURNS int RETURN 1", "CREATE USER stoker@localhost",
+          "GRANT SELECT, EXECUTE ON one.* TO stoker@localhost" ].each { |sql| server.call(sql) }
+        assert_scoped("mariadb", server, {}, [ "harbour", HOSTILE, "free", "badge", "pay" ])
+        assert_scoped("mariadb", server, { "kinds" => %w[table], "never" => "har*" }, [ HOSTILE ])
+        assert_scoped("mariadb", server, { "kinds" => %w[view routine] }, %w[free pay])
+        assert_equal [ [ "harbour", true ], [ HOSTILE, false ] ],
+                     taken("mariadb", server, { "only" => "quay*" }).map { |each| [ each.name, each.outside ] }
+      end
+      MariadbServer.open(host: "127.0.0.1", port:, username: "stoker", database: "one") do |server|
+        catalog = Kelvath::Intake.catalog("mariadb", server)
+        assert_equal [ 2, 0, 0 ], [ catalog.tables, catalog.views, catalog.routines ].map(&:size)
+        assert_equal %w[routine view], catalog.log.map(&:object).grep(/pay|free/).map { |each|
+          each.sub(/function/, "routine").split.first
+        }.sort
+      end
+    end
+  rescue ThrowawayMariadb::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  test "SQLite" do
+    database = SQLite3::Database.new(":memory:", results_as_hash: true)
+    database.execute_batch("CREATE TABLE harbour (code text PRIMARY KEY); CREATE VIEW free AS SELECT 1; " \
+                           "CREATE TABLE quay (n int, code text REFERENCES harbour)")
+    server = ->(sql) { database.execute(sql) }
+    assert_scoped("sqlite", server, { "only" => "q*" }, %w[quay])
+    assert_equal [ [ "harbour", true ], [ "quay", false ] ],
+                 taken("sqlite", server, { "only" => "q*" }).map { |each| [ each.name, each.outside ] }.sort
+  end
+
+  private
+
+  # Tables of the design that some of a database becomes.
+  def taken(platform, server, values)
+    catalog = Kelvath::Intake.catalog(platform, server, scope: Kelvath::Intake::Scope.of(values))
+    made = Kelvath::Intake.take(Kelvath::Model::EMPTY, catalog, platform:, ids: Ids, name: "Part")
+    Kelvath::Model.of(made.change_set.additions).all(:table).sort_by(&:name)
+  end
+
+  def whole_log(server) = Kelvath::Intake.catalog("postgresql", server).log.map(&:object)
+end
