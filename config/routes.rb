@@ -19,6 +19,8 @@ Rails.application.routes.draw do
     resource :database, only: :show
     resource :stop, only: :create
     resource :log, only: :show, controller: "run_logs"
+    resource :running, only: %i[create update]
+    resource :undo, only: :show, controller: "undo_scripts"
   end
 
   resources :standards, only: :index
@@ -105,6 +107,7 @@ Rails.application.routes.draw do
       resources :answers, only: :create
       resources :states, only: :create
       resource :source, only: %i[create update]
+      resources :preparations, only: :create
       resources :trials, only: :create
       resources :decisions, only: %i[index update destroy], constraints: { id: %r{[^/]+}, decision_id: %r{[^/]+} } do
         resource :sending, only: %i[show create]

@@ -38,13 +38,18 @@ module Connectors
     server.reach(target, &block)
   end
 
-  # The same in the Target's role; what is only read cannot be written to.
+  # The same in the Target's role; what is only read cannot be written to. What the server refuses is raised as an
+  # Unreachable, too.
   def self.reach(target, readonly: true)
+    connector = file(target.platform) || server(target.platform)
     open(target, readonly:) do |database|
       database.take_role(target.role) unless target.role.to_s.empty?
       database.only_read if readonly
       yield database
     end
+  rescue *connector.const_get(:REFUSED) => error
+    words = error.message.dup.force_encoding(Encoding::UTF_8).scrub("?").lines.first.to_s.strip
+    raise Unreachable.new("Rights", "#{Kelvath::Platforms.fetch(target.platform).title} said: #{words}", "")
   end
 
   # The connector whose file that is, by its first bytes. Raises Kelvath::UnreadableFile if none can read it.

@@ -112,6 +112,9 @@ class MariadbServer
                           "The user must have been given the role: GRANT #{role} TO …")
   end
 
+  # Each statement stands as soon as it has run.
+  def all_or_nothing = yield
+
   # Rows of a query as hashes with string keys.
   def call(sql) = @connection.query(sql).each_hash.to_a
 

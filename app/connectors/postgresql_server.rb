@@ -129,6 +129,16 @@ class PostgresqlServer
     waited { @connection.send_query_params(sql, binds) }.to_a
   end
 
+  # Whatever the block runs stands as a whole or not at all.
+  def all_or_nothing
+    execute("BEGIN")
+    yield
+    execute("COMMIT")
+  rescue StandardError
+    take_back
+    raise
+  end
+
   # Runs a text of several statements.
   def script(sql) = @connection.exec(sql)
 
@@ -142,6 +152,13 @@ class PostgresqlServer
   end
 
   private
+
+  # Where the line is down, the server does it by itself.
+  def take_back
+    execute("ROLLBACK")
+  rescue PG::Error
+    nil
+  end
 
   # A server that answers for ever is left.
   def waited

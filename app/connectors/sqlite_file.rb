@@ -31,8 +31,9 @@ class SqliteFile
   # Opens a file that is somebody's; yields the connector. Raises Kelvath::UnreadableFile.
   def self.reach(path, readonly:)
     check(path) unless File.empty?(path) && !readonly # an empty file is a database without anything in it
-    SqliteProcess.open(path, readonly:) { |process| yield new(process) }
+    SqliteProcess.open(path, readonly:, limits: { rlimit_fsize: LARGEST }) { |process| yield new(process) }
   end
+  LARGEST = 1 << 40 # bytes that somebody's own file may grow to
 
   # Makes a new database at a path and yields the connector; the file stays. limits: of SqliteProcess.
   def self.create(path, **limits)
@@ -87,6 +88,13 @@ class SqliteFile
                "(SELECT count(*) FROM sqlite_master WHERE type IN ('table', 'view')) AS things").first
     { "version" => row["version"], "user" => "", "role" => "", "database" => "", "encrypted" => false, "makes" => true,
       "rights" => "reads #{row['things']} tables and views" }
+  end
+
+  # Whatever the block runs stands as a whole or not at all: what has no end is taken back when its process ends.
+  def all_or_nothing
+    @process.begin
+    yield
+    @process.commit
   end
 
   # Makes ready for scripts that alter, which begin and end their transaction themselves. Foreign keys are kept.

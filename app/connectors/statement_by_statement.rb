@@ -9,11 +9,16 @@ module StatementByStatement
   # how many there were. Raises StatementFailed.
   def run_handed_out(script, progress: Kelvath::Progress.none, times: [])
     statements = script.handed_out
+    run_statements(statements, progress:, times:)
+    statements.size
+  end
+
+  # Runs some of its statements. Raises StatementFailed.
+  def run_statements(statements, progress: Kelvath::Progress.none, times: [])
     statements.each_with_index do |statement, index|
       progress.step(index, statements.size, "#{statement.kind} #{statement.name}")
       times << [ timed { run_one(statement) }, statement ]
     end
-    statements.size
   end
 
   private

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
-# Reads a script, a zip of some, or a database, to see what is new in it for a model that is there. Nothing of the model changes:
-# what was read is kept beside it, for JoiningPage.
+# Reads a script, a zip of some, or a database, to see what is new in it for a model that is there. Nothing of the
+# model changes: what was read is kept beside it, for JoiningPage.
 class JoiningWork
   def initialize(run)
     @run = run

@@ -21,7 +21,8 @@ class LiveIntakeTest < ActiveSupport::TestCase
     ThrowawayPostgresql.open do |port|
       PostgresqlServer.open(host: "127.0.0.1", port:, user: "kelvath", dbname: "postgres") do |server|
         server.script(<<~SQL)
-          CREATE SCHEMA crew; CREATE TYPE crew.rank AS ENUM ('mate', 'master'); CREATE EXTENSION pg_trgm;
+          CREATE SCHEMA crew; CREATE SCHEMA hidden; CREATE TABLE hidden.safe (id serial, code int);
+          CREATE TYPE crew.rank AS ENUM ('mate', 'master'); CREATE EXTENSION pg_trgm;
           CREATE TABLE harbour (code char(3) PRIMARY KEY);
           CREATE TABLE "#{HOSTILE.gsub('"', '""')}" (harbour char(3) REFERENCES harbour, n int CHECK (n > 1));
           CREATE TABLE crew.member (id int PRIMARY KEY, rank crew.rank, harbour char(3) REFERENCES harbour);
@@ -31,7 +32,7 @@ class LiveIntakeTest < ActiveSupport::TestCase
           CREATE ROLE stoker LOGIN; GRANT USAGE ON SCHEMA crew TO stoker; GRANT SELECT ON crew.member TO stoker;
           INSERT INTO harbour SELECT chr(65 + n) FROM generate_series(1, 20) n; ANALYZE;
         SQL
-        assert_scoped("postgresql", server, {}, [ "harbour", HOSTILE, "crew.member", "crew.masters", "crew.badge",
+        assert_scoped("postgresql", server, {}, [ "hidden.safe", "harbour", HOSTILE, "crew.member", "crew.masters", "crew.badge",
                                                   "crew.pay" ])
         assert_scoped("postgresql", server, { "schemas" => %w[crew] },
                       [ "crew.member", "crew.masters", "crew.badge", "crew.pay" ])
@@ -48,7 +49,9 @@ class LiveIntakeTest < ActiveSupport::TestCase
         list = Kelvath::Intake.list("postgresql", server)
         assert_match(/\A\d of them cannot be read by this user: .*harbour/, list.unseen.join)
         assert list.items.find { |each| each.name == "member" }.readable
-        assert_equal 3, Kelvath::Intake.catalog("postgresql", server).tables.size
+        catalog = Kelvath::Intake.catalog("postgresql", server)
+        assert_equal [ 4, true ], [ catalog.tables.size, catalog.tables.find { |each| each.name == "safe" }.columns
+                                                                       .first.identity ]
       end
     end
   rescue ThrowawayPostgresql::Missing => error

@@ -59,8 +59,8 @@ class TakingsController < ApplicationController
     stored = StoredModel.ready.find(params[:model])
     design = stored.model.fetch(params[:design].to_s, :design) if params[:design].present? && params[:design] != "new"
     if design && design.platform != @connection.platform
-      raise Kelvath::Error, "“#{@connection.name}” leads to #{@connection.platform_title}, which #{design.name} is not " \
-                            "for. Take it in as a new design beside the others."
+      raise Kelvath::Error, "“#{@connection.name}” leads to #{@connection.platform_title}, which #{design.name} is " \
+                            "not for. Take it in as a new design beside the others."
     end
 
     stored.runs.create!(kind: "joining", title: @connection.name, person:, design_id: design&.id,

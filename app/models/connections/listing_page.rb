@@ -20,7 +20,8 @@ class ListingPage
   # { kind => [taken, there] }
   def counts
     there, some = [ listing.items, taken ].map { |list| list.map(&:kind).tally }
-    Kelvath::Intake::Scope::KINDS.filter_map { |kind| [ kind, [ some.fetch(kind, 0), there[kind] ] ] if there[kind] }.to_h
+    Kelvath::Intake::Scope::KINDS.select { |kind| there.key?(kind) }
+                                 .index_with { |kind| [ some.fetch(kind, 0), there[kind] ] }
   end
 
   # Is an Item taken by the rules, apart from what was ticked?

@@ -3,15 +3,18 @@
 # A piece of long work that reports how far it is: an intake or a proof run. What became of it is what stands
 # in the database: a run that should be working and has given no sign of life for a while has been lost.
 class Run < ApplicationRecord
-  include InProcess, OwnFiles
+  include InProcess, OwnFiles, Safety
 
   WORK = { "intake" => "IntakeWork", "proof" => "ProofWork", "state" => "StateWork", "trial" => "TrialWork",
            "reading" => "ReadingWork", "joining" => "JoiningWork", "taking" => "TakingWork",
-           "drift" => "DriftWork" }.freeze
+           "drift" => "DriftWork", "preparing" => "PreparingWork", "running" => "RunningWork",
+           "cleaning" => "CleaningWork" }.freeze
   REPORT_EVERY = 0.25 # seconds between two reports to the database
   UNFINISHED = %w[waiting working].freeze
   STOPPED = "This was stopped. Nothing of it was kept; start it again."
   LOST = "The process that did this ended without a word. Nothing of it was kept; start it again."
+  LEFT = "Kelvath stopped while this script ran. What it has left in the database is not known yet: have it " \
+         "checked, and cleaned up after."
 
   belongs_to :stored_model, foreign_key: :model_id, optional: true
 
@@ -20,7 +23,11 @@ class Run < ApplicationRecord
   def unfinished? = UNFINISHED.include?(state) && !lost?
   def failed? = %w[failed stopped].include?(state) || lost?
   def done? = state == "done"
-  def message = super || (lost? ? LOST : nil)
+  def message
+    return LEFT if unclean? && [ nil, LOST, STOPPED ].include?(super)
+
+    super || (lost? ? LOST : nil)
+  end
 
   # Does the work in this process, and keeps what it answers as the result.
   def work

@@ -61,7 +61,8 @@ class JoiningTest < CoreTest
     assert_equal %w[berth ferry pier toll], result.children(first.design_id, :table).map(&:name).sort
     assert_equal first.model.all(:entity), result.all(:entity)
     smaller, = Joining.read(read("CREATE TABLE pier (code char(3) PRIMARY KEY)"), platform: "postgresql", ids:)
-    plan = Joining::Plan.new(first.model, smaller, design_id: first.design_id, scope: Intake::Scope.of("only" => "pier"))
+    scope = Intake::Scope.of("only" => "pier")
+    plan = Joining::Plan.new(first.model, smaller, design_id: first.design_id, scope:)
     assert_equal [ "column pier · name" ], plan.offers.select { |offer| offer.way == :gone }.map(&:title)
   end
 

@@ -28,7 +28,7 @@ module Run::InProcess
   rescue Errno::ESRCH, Errno::EPERM
     nil # it has just ended
   ensure
-    remove_files unless done?
+    remove_files unless done? || kind == "running"
   end
 
   # Should be at work, and is not.

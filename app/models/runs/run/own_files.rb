@@ -16,7 +16,8 @@ module Run::OwnFiles
       where(state: "waiting").update_all(state: "failed",
                                          message: "The server stopped before this began; start it again.")
       unfinished.select(&:lost?).each { |run| run.fail_with(Run::LOST) }
-      kept = unfinished.ids + where(kind: "proof", state: "done").order(id: :desc).limit(KEPT).ids
+      kept = unfinished.ids + where(kind: "proof", state: "done").order(id: :desc).limit(KEPT).ids +
+             where(kind: "running").where("json_extract(result, '$.clean') IS NOT 1").ids
       Dir.children(directory).each { |name| directory.join(name).delete unless kept.include?(name.to_i) }
       StoredModel.where(ready: false).where(updated_at: ..1.hour.ago).find_each(&:discard)
     end
@@ -25,6 +26,10 @@ module Run::OwnFiles
   def database_path = self.class.directory.join("#{id}.sqlite")
   def upload_path = self.class.directory.join("#{id}.upload")
 
-  # All of them, with what the engine put beside them.
-  def remove_files = Dir.glob(self.class.directory.join("#{id}.*")).each { |path| File.delete(path) }
+  # All of them, with what the engine put beside them; what cleans up after a run stays until it is clean.
+  def remove_files
+    return if unclean?
+
+    Dir.glob(self.class.directory.join("#{id}.*")).each { |path| File.delete(path) }
+  end
 end

@@ -38,6 +38,8 @@ module Kelvath
         @places.include?([ kind, schema, name ])
       end
 
+      def only_some = remark("", "Asked for was #{@scope}: #{taken.size} of #{listed.size} things.")
+
       # A question with conditions where it has marks for them: /* table: c.oid */ stands for "AND c.oid IN (…)" where
       # only some tables are read, and is a comment where all are. Yields kinds; expects SQL for each Item of them.
       def scoped(sql)

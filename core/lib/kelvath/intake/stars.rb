@@ -2,9 +2,9 @@
 
 module Kelvath
   module Intake
-    # The stars of a warehouse: tables of facts, each with the dimensions that it is looked at by (R. Kimball, "The Data
-    # Warehouse Toolkit", chapter 1). A fact refers to two tables or more, nothing refers to it, and it has a number that
-    # is no part of its keys.
+    # The stars of a warehouse: tables of facts, each with the dimensions that it is looked at by. A fact refers to two
+    # tables or more, nothing refers to it, and it has a number that is no part of its keys (R. Kimball, "The Data
+    # Warehouse Toolkit", chapter 1).
     class Stars
       NUMBERS = %w[integer small_integer big_integer decimal float].freeze
       LEAST = 2 # tables that a fact refers to

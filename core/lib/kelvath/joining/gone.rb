@@ -19,7 +19,8 @@ module Kelvath
       # [Offer, …]
       def offers
         PLACED.flat_map { |kind| @model.children(@design.id, kind) }
-              .reject { |each| each.values[:outside] }.flat_map { |each| @met.include?(each.id) ? inner(each) : whole(each) }
+              .reject { |each| each.values[:outside] }
+              .flat_map { |each| @met.include?(each.id) ? inner(each) : whole(each) }
       end
 
       private

@@ -29,7 +29,7 @@ module Kelvath
       # foreign_keys_indexed: by the database itself; foreign_keys_dropped: they can be, apart from their table;
       # enumerations: types that list their values, made by a statement; altered_in_place, renames_followed: see
       # Altering; indexes_in_schema: two tables have no indexes of one name; grants_passed: a role can
-      # be let pass its rights on.
+      # be let pass its rights on; undone_whole: a transaction takes back whatever statements have made.
       FEATURES = { altered_in_place: true, renames_followed: true, indexes_in_schema: true, comments: true,
                    grants_passed: true,
                    schemas: true, deferrable: true, identity: true, computed_columns: true,
@@ -67,6 +67,7 @@ module Kelvath
       INSERT_ONCE = nil
       ASKS_FIRST = true
       BEGINS_IN = nil
+      NEVER_WITHIN = nil # statements that no transaction can hold, where others can
       ADDED_LATER = [].freeze # options of foreign keys that only one that is added to a table can have
       DROPS_BETWEEN = [].freeze
       RUNS_FILE = "-- %s" # how a client runs another file

@@ -45,7 +45,7 @@ module Kelvath
 
       # What no design holds is named, unless only some of the database was asked for.
       def untaken
-        return remark("", "Only #{@scope} was asked for: #{taken.size} of #{listed.size}.") if @scope
+        return only_some if @scope
 
         @query.call(Queries::REST).each do |row|
           remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")

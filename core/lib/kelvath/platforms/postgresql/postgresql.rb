@@ -22,8 +22,11 @@ module Kelvath
                   "16" => "nothing that a design says", "17" => "the usual one",
                   "18" => "computed columns that are not kept in the row" }.freeze
       VERSIONS = CHANGES.keys.freeze
+      NEVER_WITHIN = /\A\s*(?:(?:CREATE|DROP)\s+(?:DATABASE|TABLESPACE)|VACUUM|ALTER\s+SYSTEM|
+                      (?:CREATE\s+(?:UNIQUE\s+)?|DROP\s+|RE)INDEX\s+CONCURRENTLY)\b/xi
       FEATURES = superclass::FEATURES.except(:nested_columns)
-                                     .merge(arrays: true, enumerations: true, virtual_columns: "18").freeze
+                                     .merge(undone_whole: true, arrays: true, enumerations: true,
+                                            virtual_columns: "18").freeze
       ALTERS = Alters::WORDS
       NOTES = Alters::NOTES
       GENTLY = Alters::GENTLY

@@ -30,7 +30,7 @@ module Kelvath
           table(row)
         end
         views = master.fetch("view", []).select { |row| taken?("view", nil, row["name"]) }.map { |row| view(row) }
-        remark("", "Only #{@scope} was asked for: #{taken.size} of #{listed.size}.") if @scope
+        only_some if @scope
         views.flat_map { |each| @triggers.fetch(each.name, []) }.each do |row|
           remark(row["name"], "This trigger of a view is not taken in; designs hold those of tables.")
         end

@@ -12,8 +12,8 @@ module Kelvath
       # Tables are made anew and their rows copied (https://www.sqlite.org/lang_altertable.html, 7).
       ALTERS = Altering::STANDARD.slice(:rename_table, :rename_column, :add_column, :drop_index, :drop_trigger).freeze
       AROUND = [ [ "PRAGMA foreign_keys = OFF", "BEGIN" ], [ "COMMIT", "PRAGMA foreign_keys = ON" ] ].freeze
-      FEATURES = { indexes_in_schema: true, renames_followed: true, deferrable: true, identity: true,
-                   computed_columns: "3.31", stored_columns: true,
+      FEATURES = { undone_whole: true, indexes_in_schema: true, renames_followed: true, deferrable: true,
+                   identity: true, computed_columns: "3.31", stored_columns: true,
                    virtual_columns: true, strict_tables: "3.37", alternate_keys: true, foreign_keys: true,
                    checks: true, indexes: true, partial_indexes: true, on_delete: true, on_update: true,
                    mandatory: true }.freeze

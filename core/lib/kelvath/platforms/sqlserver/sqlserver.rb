@@ -23,7 +23,8 @@ module Kelvath
       ALTERS = Alters::WORDS
       NOTES = Alters::NOTES
       FEATURES = superclass::FEATURES.except(:deferrable, :nested_columns, :renames_followed)
-                                     .merge(virtual_columns: true, columns_held: true, defaults_apart: true).freeze
+                                     .merge(undone_whole: true, virtual_columns: true, columns_held: true,
+                                            defaults_apart: true).freeze
       FIRST_SCHEMA = "dbo"
       AROUND = [ [ "SET XACT_ABORT ON", "BEGIN TRANSACTION" ], [ "COMMIT" ] ].freeze
       PORT = 1433

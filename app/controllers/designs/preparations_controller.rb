@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+# Looks at a database before a design's script is run on it.
+class PreparationsController < ApplicationController
+  include DesignScoped
+
+  # connection: the id of one; recipe, and from and back for a script that alters: as RunScript takes them.
+  def create
+    connection = Connection.seen_by(person).find(params.require(:connection))
+    unless connection.platform == @design.platform
+      raise Kelvath::Error, "“#{connection.name}” leads to #{connection.platform_title}; #{@design.name} is for " \
+                            "#{Kelvath::Platforms.fetch(@design.platform).title}."
+    end
+
+    connection.target(person)
+    run = @stored.runs.create!(kind: "preparing", title: "#{@design.name} on #{connection.name}", person:,
+                               design_id: @design.id,
+                               options: { connection: connection.id, recipe: params[:recipe].presence,
+                                          from: params[:from].presence, back: params[:back].presence }.compact)
+    RunJob.perform_later(run)
+    redirect_to run_path(run), status: :see_other
+  end
+end

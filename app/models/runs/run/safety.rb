@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+# What a run on somebody's database keeps on the disk before its first statement, so that the database can be cleaned
+# whatever becomes of the run: what was there, what would be, and the script that goes back.
+module Run::Safety
+  # before, after: Kelvath::Altering::Sides; undo: the text of a script.
+  def keep_safety(before, after, undo)
+    write(undo_path, undo)
+    write(safety_path, JSON.generate([ before, after ].map { |side|
+      { design: side.design_id, elements: side.model.elements.each_value.map(&:to_h) }
+    }))
+  end
+
+  # [before, after] as they were kept. Raises Kelvath::NotFound.
+  def safety
+    JSON.parse(File.read(safety_path)).map do |side|
+      elements = side.fetch("elements").map { |hash| Kelvath::Metamodel.fetch(hash.fetch("kind")).kept(hash) }
+      Kelvath::Altering::Side.new(model: Kelvath::Model.of(elements), design_id: side.fetch("design"), told: true)
+    end
+  rescue Errno::ENOENT
+    raise Kelvath::NotFound, "What was there before this run is not kept any more."
+  end
+
+  # Has it, or may it have, left something half done?
+  def unclean?
+    kind == "running" && !unfinished? && safety_path.exist? && result.to_h["clean"] != true
+  end
+
+  def safety_path = self.class.directory.join("#{id}.safety.json")
+  def undo_path = self.class.directory.join("#{id}.undo.sql")
+
+  # What is not needed any more.
+  def drop_safety = [ safety_path, undo_path ].each { |path| FileUtils.rm_f(path) }
+
+  private
+
+  def write(path, text)
+    File.open(path, "w", 0o600) do |file|
+      file.write(text)
+      file.fsync
+    end
+  end
+end

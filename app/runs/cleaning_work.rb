@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+# Cleans up after a run whose end nobody saw, or whose server was away: when somebody asks for it.
+class CleaningWork
+  def initialize(run)
+    @run = run
+  end
+
+  # Answers the run's result; the run that is cleaned up after gets it, too. Raises Kelvath::Error.
+  def call(progress)
+    unclean = Run.find_by!(id: @run.options.fetch("run"), kind: "running")
+    prepared = Run.find(unclean.options.fetch("prepared"))
+    connection = Connection.seen_by(@run.person).find(prepared.options.fetch("connection"))
+    result = Cleanup.new(unclean, connection.target(@run.person), connection.platform).call(progress)
+    unclean.update!(result: unclean.result.to_h.merge(result))
+    result
+  end
+end

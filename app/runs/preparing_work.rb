@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+# Looks at a database that a script is to be run on: what would happen there.
+class PreparingWork
+  def initialize(run)
+    @run = run
+  end
+
+  # Answers the run's result. Raises Kelvath::Error.
+  def call(progress)
+    model = @run.stored_model.model
+    design = model.fetch(@run.design_id, :design)
+    subject = RunScript.new(@run.stored_model, model, design, @run.options)
+    connection = Connection.seen_by(@run.person).find(@run.options.fetch("connection"))
+    before, facts = there(connection, progress)
+    foresight = Kelvath::Running::Foresight.new(before, subject.script, ids: Ids)
+    { digest: ReadState.keep(before.model.elements.values), script: subject.digest,
+      revision: @run.stored_model.revision, place: connection.place, database: connection.database, facts:, statements: subject.script.statements.size,
+      counts: foresight.counts, losses: foresight.losses, faults: foresight.faults, destroys: foresight.destroys?,
+      whole: subject.whole?, parted: subject.parted, **way_back(subject, foresight) }
+  end
+
+  private
+
+  # [the Altering::Side of what is there, what the server says of itself]
+  def there(connection, progress)
+    Connectors.reach(connection.target(@run.person)) do |database|
+      catalog = Kelvath::Intake.catalog(connection.platform, database, progress:)
+      [ Kelvath::Altering::Side.of_catalog(catalog, connection.platform, ids: Ids), database.facts ]
+    end
+  end
+
+  # What the undo script would do, where there has to be one.
+  def way_back(subject, foresight)
+    return {} if subject.whole?
+
+    { undo: foresight.undo.statements.size, not_brought_back: foresight.losses }
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+require_relative "running/foresight"
+require_relative "running/cleaning"
+
+module Kelvath
+  # Scripts that are run on somebody's database: what they would do there, and the way back if they stop half-way.
+  module Running
+    KINDS = %i[table view sequence routine enumeration].freeze # what stands in a database by itself
+
+    module_function
+
+    # What is other in one state than in another: [Comparison::Difference, …]; sides: Altering::Sides.
+    def differences(before, after)
+      Comparison.designs(before.model, before.design_id, after.model, after.design_id, without: Proof::UNREAD)
+    end
+
+    # { new: { kind => how many }, gone: …, changed: … } of things that stand by themselves; what changed within one
+    # counts as a change of it.
+    def counts(differences)
+      found = differences.group_by { |each| way(each) }.transform_values { |list| list.map { |each| owner(each) }.uniq }
+      whole = found.values_at(:new, :gone).compact.flatten(1)
+      found[:changed] = found.fetch(:changed, []) - whole
+      %i[new gone changed].to_h { |way| [ way, found.fetch(way, []).map(&:first).tally ] }
+    end
+
+    def way(difference)
+      whole = KINDS.include?(difference.kind) && difference.field.nil?
+      return :changed unless whole
+
+      difference.left.nil? ? :new : :gone
+    end
+
+    # [kind, name] of what stands by itself and holds what is other.
+    def owner(difference)
+      return [ difference.kind.to_s, difference.path ] if KINDS.include?(difference.kind)
+
+      [ "table", difference.path.split(" · ").first ]
+    end
+    private_class_method :way, :owner
+  end
+end

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Running
+    # What a script would do to a database as it is, told by the reader of scripts before anything runs.
+    class Foresight
+      # before: an Altering::Side of what is there; script: the Ddl::Script.
+      def initialize(before, script, ids:)
+        @before = before
+        @script = script
+        @ids = ids
+      end
+
+      # The Altering::Side of what would be there after it.
+      def after = @after ||= Altering::Side.of_catalog(reading.catalog, platform.key, ids: @ids)
+
+      # As Running.counts has them.
+      def counts = Running.counts(Running.differences(@before, after))
+
+      # Lines about what would be gone for good: things with their rows, values that are cut.
+      def losses = forward.losses.reject(&:stops?).map(&:words)
+
+      # Would anything be lost or dropped?
+      def destroys? = losses.any? || @script.statements.any? { |each| each.kind == "drop" }
+
+      # [[line of the script, words], …]: what the reader met that a server would hardly take, and what is made though
+      # it is there.
+      def faults
+        met = reading.catalog.log.select { |each| each.level == :warning && each.file == SCRIPT }
+        (met.map { |each| [ each.line, each.message ] } + doubled).sort_by { |line, _| line.to_i }
+      end
+
+      # The Alteration from what would be there back to what is there.
+      def undo = @undo ||= Altering.between(after, @before)
+
+      private
+
+      SCRIPT = "script"
+
+      ASKS_FIRST = /\bIF\s+(?:NOT\s+EXISTS|OBJECT_ID|DB_ID)|\A\s*CREATE\s+OR\s+(?:REPLACE|ALTER)/i
+
+      def doubled
+        alone = Reading.read([ Reading::Source.new(name: SCRIPT, text: @script.text) ], platform:)
+        there = Cleaning.names(@before).to_set(&:last)
+        [ *alone.catalog.tables, *alone.catalog.views ].filter_map do |thing|
+          line = alone.lines.fetch(thing, [ nil, 0 ]).last
+          next unless there.include?(thing.title.downcase)
+          next if statement_at(line).match?(ASKS_FIRST) || dropped?(thing, line)
+
+          [ line, "#{thing.title} is there already." ]
+        end
+      end
+
+      def statement_at(line)
+        behind = @script.statements.bsearch_index { |each| each.line > line } || @script.statements.size
+        behind.zero? ? "" : @script.statements[behind - 1].sql
+      end
+
+      # Does a statement before that line drop it?
+      def dropped?(thing, line)
+        name = /\b#{Regexp.escape(thing.name)}\b/i
+        @script.statements.any? { |each| each.line < line && each.sql.match?(/\A\s*DROP\b/i) && each.sql.match?(name) }
+      end
+
+      def platform = @before.platform
+      def forward = @forward ||= Altering.between(@before, after)
+
+      def reading
+        @reading ||= Reading.read([ Reading::Source.new(name: "before", text: there),
+                                    Reading::Source.new(name: SCRIPT, text: @script.text) ], platform:)
+      end
+
+      # What is there, as a script that would make it.
+      def there = Ddl.script(@before.model, @before.design_id).text
+    end
+  end
+end

@@ -1,0 +1,167 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require "support/throwaway_postgresql"
+require "support/throwaway_mariadb"
+require Rails.root.join("demo/big_company")
+
+# A script of a thousand statements that stops half-way, however that comes about, leaves the database as it was.
+class RunningTest < ActiveSupport::TestCase
+  self.use_transactional_tests = false
+
+  TABLES = { "sqlite" => 440, "postgresql" => 64, "mariadb" => 280 }.freeze # about a thousand statements of each
+
+  teardown do
+    [ Run, Connection, StoredModel ].each(&:delete_all)
+    Run.directory.children.each(&:delete)
+    ENV.delete("KELVATH_DATABASE_FOLDER")
+  end
+
+  test "SQLite" do
+    Dir.mktmpdir do |folder|
+      ENV["KELVATH_DATABASE_FOLDER"] = folder
+      path = File.join(folder, "office.db")
+      SQLite3::Database.new(path) { |database| database.execute_batch("#{PIERS.join(';')};") }
+      there = -> { SQLite3::Database.new(path).then { |it| return_of(it.execute(LISTED_BY_SQLITE), it.execute(COUNTED)) } }
+      design("sqlite", database: "office.db")
+      every(there, broken: "SELECT nothing FROM nowhere",
+                   killed: -> { system("pkill", "-KILL", "-f", "sqlite_child.rb #{path}") })
+    end
+  end
+
+  test "PostgreSQL" do
+    ThrowawayPostgresql.open do |port, directory|
+      at = { host: "127.0.0.1", port:, user: "kelvath", dbname: "postgres" }
+      PostgresqlServer.open(**at) { |server| PIERS.each { |sql| server.call(sql) } }
+      there = lambda do
+        PostgresqlServer.open(**at) { |it| return_of(it.call(LISTED).map(&:values), it.call(COUNTED).map(&:values)) }
+      end
+      design("postgresql", host: "127.0.0.1", port:, database: "postgres", username: "kelvath", secret: "")
+      engine = PostgresqlEngine.new(directory, port)
+      every(there, broken: "SELECT nothing FROM nowhere", lost: "SELECT pg_terminate_backend(pg_backend_pid())",
+                   killed: -> { [ engine.stop, engine.start ] })
+    end
+  rescue ThrowawayPostgresql::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  test "MariaDB" do
+    Dir.mktmpdir("kelvath-maria") do |directory|
+      port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+      engine = MariadbEngine.new(directory, port)
+      engine.start
+      at = { host: "127.0.0.1", port:, username: "root" }
+      MariadbServer.open(**at) do |server|
+        [ "CREATE DATABASE office", "USE office", *PIERS ].each { |sql| server.call(sql) }
+      end
+      there = lambda do
+        MariadbServer.open(**at, database: "office") do |it|
+          return_of(it.call(LISTED.sub("'public'", "'office'")).map(&:values), it.call(COUNTED).map(&:values))
+        end
+      end
+      design("mariadb", host: "127.0.0.1", port:, database: "office", username: "root", secret: "")
+      every(there, broken: "SELECT nothing FROM nowhere", lost: "KILL CONNECTION_ID()",
+                   killed: -> { [ engine.stop, engine.start ] })
+    ensure
+      engine&.stop
+    end
+  rescue MariadbEngine::Missing => error
+    ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  private
+
+  PIERS = [ "CREATE TABLE pier (code char(3) PRIMARY KEY)", "INSERT INTO pier VALUES ('ONE'), ('TWO')" ].freeze
+  LISTED_BY_SQLITE = "SELECT name FROM sqlite_master WHERE type IN ('table', 'view') ORDER BY 1"
+  LISTED = "SELECT table_name FROM information_schema.tables WHERE table_schema = 'public' ORDER BY 1"
+  COUNTED = "SELECT count(*) FROM pier"
+
+  def return_of(names, counted) = [ names.flatten, counted.flatten.map(&:to_i) ]
+
+  # A design for a platform, and a connection to where it is to run.
+  def design(platform, **reached)
+    model = Demo::BigCompany.change_set(ids: Ids, count: TABLES.fetch(platform)).apply(Kelvath::Model::EMPTY)
+    @stored = StoredModel.start("Company", by: "Guest", label: "Loaded",
+                                change_set: Kelvath::ChangeSet.new(additions: model.elements.values))
+    derived = Kelvath::Derivation.derive(@stored.model, platform:, ids: Ids)
+    @stored.journal.commit(derived.change_set, by: "Guest")
+    @design_id = derived.design_id
+    @connection = Connection.create!(name: "Office", platform:, person: "Guest", **reached)
+  end
+
+  # Each way to stop half-way, then all of it.
+  def every(there, broken:, killed:, lost: nil)
+    before = there.call
+    assert_equal [ [ "pier" ], [ 2 ] ], before
+    [ broken, lost ].compact.each { |sql| assert_cleaned(there, before, piece(sql)) }
+    assert_cleaned(there, before, prepared) { |done| killed.call if done == 500 }
+    assert_survives_a_kill(there, before)
+    whole(there)
+  end
+
+  # The script with a statement of somebody's in its middle.
+  def piece(sql)
+    middle = Kelvath::Ddl.script(@stored.model, @design_id).statements.select { |each| each.kind == "table" }.last
+    element = Kelvath::Metamodel::ScriptPiece.new(id: "PIECE", parent_id: @design_id, place: "after", text: "#{sql};",
+                                                  subject: middle.element_id)
+    @stored.journal.commit(Kelvath::ChangeSet.new(additions: [ element ]), by: "Guest")
+    prepared.tap do
+      @removed = -> { @stored.journal.commit(Kelvath::ChangeSet.new(removals: [ element ]), by: "Guest") }
+    end
+  end
+
+  def prepared
+    run = @stored.runs.create!(kind: "preparing", title: "Office", person: "Guest", design_id: @design_id,
+                               options: { connection: @connection.id })
+    run.tap(&:work)
+    assert run.done?, run.message
+    assert_operator run.result["statements"], :>, 950
+    run
+  end
+
+  def running(preparation)
+    @stored.runs.create!(kind: "running", title: "Office", person: "Guest", design_id: @design_id,
+                         options: { prepared: preparation.id })
+  end
+
+  def assert_cleaned(there, before, preparation)
+    run = running(preparation)
+    progress = Kelvath::Progress.new { |done, *| yield done if block_given? }
+    result = RunningWork.new(run).call(progress)
+    assert result[:failed], "it ran to its end"
+    assert_operator result[:statements], :>, 200
+    assert result[:clean], [ result[:failed], result[:trouble], result[:left] ].inspect
+    assert_equal before, there.call
+    refute run.safety_path.exist?
+    @removed&.call
+    @removed = nil
+  end
+
+  # Kelvath's own process is killed; what starts next says so, and cleans.
+  def assert_survives_a_kill(there, before)
+    run = running(prepared)
+    pid = Process.spawn({ "RAILS_ENV" => "test" }, RbConfig.ruby, Rails.root.join("bin/work").to_s, run.id.to_s)
+    sleep 0.01 until run.reload.done > 300 || !run.unfinished?
+    Process.kill(:KILL, pid)
+    Process.wait(pid)
+    run.update_columns(alive_at: 1.minute.ago)
+    Run.tidy
+    assert run.reload.unclean?, run.message.to_s
+    assert_equal Run::LEFT, run.message
+    cleaning = @stored.runs.create!(kind: "cleaning", title: "Cleaning", person: "Guest", design_id: @design_id,
+                                    options: { run: run.id })
+    cleaning.work
+    assert_equal [ true, nil ], cleaning.result.values_at("clean", "trouble"), cleaning.message
+    assert_equal before, there.call
+    refute run.reload.unclean?
+  end
+
+  def whole(there)
+    run = running(prepared).tap(&:work)
+    assert_equal [ "done", nil, true, [] ], [ run.state, *run.result.values_at("failed", "clean", "unforeseen") ],
+                 run.message
+    tables = TABLES.fetch(@connection.platform)
+    assert_equal tables, run.result["counts"]["new"]["table"]
+    assert_equal tables + 1, there.call.first.size
+  end
+end
