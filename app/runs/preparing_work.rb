@@ -15,7 +15,8 @@ class PreparingWork
     before, facts = there(connection, progress)
     foresight = Kelvath::Running::Foresight.new(before, subject.script, ids: Ids)
     { digest: ReadState.keep(before.model.elements.values), script: subject.digest,
-      revision: @run.stored_model.revision, place: connection.place, database: connection.database, facts:, statements: subject.script.statements.size,
+      revision: @run.stored_model.revision, place: connection.place, database: connection.database, facts:,
+      statements: subject.script.statements.size,
       counts: foresight.counts, losses: foresight.losses, faults: foresight.faults, destroys: foresight.destroys?,
       whole: subject.whole?, parted: subject.parted, **way_back(subject, foresight) }
   end

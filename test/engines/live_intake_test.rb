@@ -32,8 +32,8 @@ class LiveIntakeTest < ActiveSupport::TestCase
           CREATE ROLE stoker LOGIN; GRANT USAGE ON SCHEMA crew TO stoker; GRANT SELECT ON crew.member TO stoker;
           INSERT INTO harbour SELECT chr(65 + n) FROM generate_series(1, 20) n; ANALYZE;
         SQL
-        assert_scoped("postgresql", server, {}, [ "hidden.safe", "harbour", HOSTILE, "crew.member", "crew.masters", "crew.badge",
-                                                  "crew.pay" ])
+        assert_scoped("postgresql", server, {}, [ "hidden.safe", "harbour", HOSTILE, "crew.member", "crew.masters",
+                                                  "crew.badge", "crew.pay" ])
         assert_scoped("postgresql", server, { "schemas" => %w[crew] },
                       [ "crew.member", "crew.masters", "crew.badge", "crew.pay" ])
         assert_scoped("postgresql", server, { "kinds" => %w[table], "only" => "quay*" }, [ HOSTILE ])
