@@ -14,7 +14,7 @@ module Kelvath
 
       # The Catalog.
       def read
-        @query.call(Queries::PATH)
+        settle
         relations = ask(Queries::RELATIONS)
         @places = (@scope ? @query.call(Queries::PLACES) : relations)
                   .to_h { |row| [ row["oid"].to_i, [ row["schema"], row["name"] ] ] }
@@ -33,9 +33,11 @@ module Kelvath
       private
 
       def ask(sql) = @query.call(scoped(sql))
+      def settle = @settled ||= @query.call(Queries::PATH)
 
       # [Intake::Item, …]
       def listed
+        settle
         @listed ||= @query.call(Queries::LIST).map do |row|
           Intake::Item.new(kind: row["kind"], schema: row["schema"], name: row["name"], owner: row["owner"],
                            rows: row["rows"]&.to_i, bytes: row["bytes"]&.to_i, readable: true?(row["readable"]),

@@ -9,8 +9,9 @@ module Kelvath
       WHERE_IT_IS = "CASE WHEN n.nspname = 'public' THEN '' ELSE n.nspname || '.' END"
       SCHEMA = "NULLIF(n.nspname, 'public') AS schema"
 
-      # Names are written with their schemas where they are not in the public one, whatever the server's settings.
-      PATH = "SELECT set_config('search_path', 'public', false)"
+      # Names are written with their schemas where they are not in the public one, whatever the server's settings; and
+      # no machine code is made for questions that are asked once, which takes half a second each.
+      PATH = "SELECT set_config('search_path', 'public', false), set_config('jit', 'off', false)"
       VERSION = "SELECT current_setting('server_version') AS version"
 
       SCHEMAS = <<~SQL
@@ -83,8 +84,9 @@ module Kelvath
                  AND a.attcollation <> t.typcollation) AS collation,
                (SELECT format('%I.%I', sn.nspname, s.relname) FROM pg_depend q JOIN pg_class s ON s.oid = q.objid
                   AND s.relkind = 'S' JOIN pg_namespace sn ON sn.oid = s.relnamespace
-                WHERE q.classid = 'pg_class'::regclass AND q.refobjid = a.attrelid AND q.refobjsubid = a.attnum
-                  AND q.deptype IN ('a', 'i') LIMIT 1) AS sequence,
+                WHERE q.classid = 'pg_class'::regclass AND q.refclassid = 'pg_class'::regclass
+                  AND q.refobjid = a.attrelid AND q.refobjsubid = a.attnum AND q.deptype IN ('a', 'i') LIMIT 1)
+                 AS sequence,
                col_description(a.attrelid, a.attnum) AS comment
         FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid JOIN pg_namespace n ON n.oid = c.relnamespace
         JOIN pg_type t ON t.oid = a.atttypid LEFT JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum
