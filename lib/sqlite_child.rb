@@ -122,7 +122,21 @@ class SqliteChild
   def readable(message) = message.dup.force_encoding(Encoding::UTF_8).scrub("?")
 end
 
+# Whoever started this process is gone: nobody will take its answers, and what it has begun must not hold the file.
+module EndsWithParent
+  PR_SET_PDEATHSIG = 1 # prctl(2)
+
+  def self.ask
+    require "fiddle"
+    Fiddle::Function.new(Fiddle::Handle::DEFAULT["prctl"], [ Fiddle::TYPE_INT, Fiddle::TYPE_LONG ], Fiddle::TYPE_INT)
+                    .call(PR_SET_PDEATHSIG, Signal.list.fetch("KILL"))
+  rescue LoadError, Fiddle::DLError
+    nil # not on this system; it ends with its statement
+  end
+end
+
 if $PROGRAM_NAME == __FILE__
+  EndsWithParent.ask
   begin
     SqliteChild.new(ARGV.fetch(0), readonly: ARGV[1] == "readonly").serve($stdin, $stdout)
   rescue SQLite3::Exception => error

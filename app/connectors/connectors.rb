@@ -16,7 +16,7 @@ module Connectors
   FILES = [ SqliteFile ].to_h { |connector| [ connector.platform, connector ] }.freeze
 
   # Connectors of servers: they answer throwaway(port), as PostgresqlServer does.
-  SERVERS = [ PostgresqlServer, MariadbServer, MysqlServer ].index_by(&:platform).freeze
+  SERVERS = [ PostgresqlServer, MariadbServer, MysqlServer ].to_h { |each| [ each.platform, each ] }.freeze
 
   # The connector for servers of a platform, or nil.
   def self.server(platform) = SERVERS[platform]

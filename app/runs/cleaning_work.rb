@@ -11,7 +11,8 @@ class CleaningWork
     unclean = Run.find_by!(id: @run.options.fetch("run"), kind: "running")
     prepared = Run.find(unclean.options.fetch("prepared"))
     connection = Connection.seen_by(@run.person).find(prepared.options.fetch("connection"))
-    result = Cleanup.new(unclean, connection.target(@run.person), connection.platform).call(progress)
+    cleanup = Cleanup.new(unclean, connection.target(@run.person), tries: ScriptRun::TRIES, pause: ScriptRun::PAUSE)
+    result = cleanup.call(progress)
     unclean.update!(result: unclean.result.to_h.merge(result))
     result
   end

@@ -2,12 +2,12 @@
 
 # Makes a database what it was before a run that has failed, and looks whether it is.
 class Cleanup
-  # run: the Run that failed; target: a Target; platform: its key; tries, pause: how often it is tried to reach the
-  # server again, and the seconds between.
-  def initialize(run, target, platform, tries: 1, pause: 0)
-    @run, @target, @platform = run, target, platform
+  # safety: of the run that failed, as ScriptRun has it; target: a Target; tries, pause: how often it is tried to reach
+  # the server again, and the seconds between.
+  def initialize(safety, target, tries: 1, pause: 0)
+    @safety, @target = safety, target
     @tries, @pause = tries, pause
-    @before, @after = run.safety
+    @before, @after = safety.safety
   end
 
   # Answers { clean: true or false, cleaned: [SQL, …], left: [lines], trouble: words or nil }.
@@ -15,8 +15,8 @@ class Cleanup
     progress.step(0, 1, "looking at what the run has left")
     ran = []
     left = with_patience { clean(ran) }
-    @run.drop_safety if left.empty?
-    { clean: left.empty?, cleaned: ran, left: left.first(RunningWork::LISTED), trouble: nil }
+    @safety.drop_safety if left.empty?
+    { clean: left.empty?, cleaned: ran, left: left.first(ScriptRun::LISTED), trouble: nil }
   rescue StatementFailed, Kelvath::Error => error
     { clean: false, cleaned: ran.to_a, left: [], trouble: error.message }
   end
@@ -38,7 +38,7 @@ class Cleanup
   end
 
   def cleaning(database)
-    Kelvath::Running::Cleaning.new(@before, @after, Kelvath::Intake.catalog(@platform, database), ids: Ids)
+    Kelvath::Running::Cleaning.new(@before, @after, Kelvath::Intake.catalog(@target.platform, database), ids: Ids)
   end
 
   def with_patience

@@ -18,7 +18,7 @@ class PreparingWork
       revision: @run.stored_model.revision, place: connection.place, database: connection.database, facts:,
       statements: subject.script.statements.size,
       counts: foresight.counts, losses: foresight.losses, faults: foresight.faults, destroys: foresight.destroys?,
-      whole: subject.whole?, parted: subject.parted, **way_back(subject, foresight) }
+      whole: foresight.whole?, parted: foresight.parted, **way_back(foresight) }
   end
 
   private
@@ -32,8 +32,8 @@ class PreparingWork
   end
 
   # What the undo script would do, where there has to be one.
-  def way_back(subject, foresight)
-    return {} if subject.whole?
+  def way_back(foresight)
+    return {} if foresight.whole?
 
     { undo: foresight.undo.statements.size, not_brought_back: foresight.losses }
   end

@@ -44,6 +44,7 @@ class LiveIntakeTest < ActiveSupport::TestCase
         design = taken("postgresql", server, { "only" => "crew.member" })
         assert_equal [ [ "harbour", true ], [ "member", false ] ], design.map { |each| [ each.name, each.outside ] }
         assert_includes whole_log(server), "extension pg_trgm, with all that it brought"
+        assert_named(server)
       end
       PostgresqlServer.open(host: "127.0.0.1", port:, user: "stoker", dbname: "postgres") do |server|
         list = Kelvath::Intake.list("postgresql", server)
@@ -102,6 +103,40 @@ class LiveIntakeTest < ActiveSupport::TestCase
     catalog = Kelvath::Intake.catalog(platform, server, scope: Kelvath::Intake::Scope.of(values))
     made = Kelvath::Intake.take(Kelvath::Model::EMPTY, catalog, platform:, ids: Ids, name: "Part")
     Kelvath::Model.of(made.change_set.additions).all(:table).sort_by(&:name)
+  end
+
+  # Whatever else a catalog can hold is named in the log.
+  REST = <<~SQL.freeze
+    CREATE AGGREGATE total (int) (sfunc = int4pl, stype = int); CREATE TYPE place AS (x int, y int);
+    CREATE TYPE span AS RANGE (subtype = int); CREATE COLLATION office FROM "C";
+    CREATE FUNCTION alike(text, text) RETURNS bool LANGUAGE sql IMMUTABLE AS 'SELECT $1 = $2';
+    CREATE OPERATOR === (leftarg = text, rightarg = text, function = alike);
+    CREATE FUNCTION placed(text) RETURNS place LANGUAGE sql IMMUTABLE AS 'SELECT row(1, 2)::place';
+    CREATE CAST (text AS place) WITH FUNCTION placed(text); CREATE TEXT SEARCH CONFIGURATION words (copy = simple);
+    CREATE TEXT SEARCH DICTIONARY plain (template = simple);
+    CREATE FUNCTION told() RETURNS event_trigger LANGUAGE plpgsql AS 'BEGIN END';
+    CREATE EVENT TRIGGER telling ON ddl_command_end EXECUTE FUNCTION told(); DROP EVENT TRIGGER IF EXISTS nothing;
+    CREATE PUBLICATION news; CREATE EXTENSION postgres_fdw;
+    CREATE SERVER far FOREIGN DATA WRAPPER postgres_fdw; CREATE FOREIGN TABLE away (id int) SERVER far;
+    CREATE POLICY own ON harbour USING (true); CREATE RULE quiet AS ON DELETE TO harbour DO INSTEAD NOTHING;
+    CREATE STATISTICS pair ON rank, harbour FROM crew.member; COMMENT ON FUNCTION crew.pay() IS 'Monthly';
+    COMMENT ON COLUMN crew.masters.id IS 'A number'; COMMENT ON CONSTRAINT harbour_pkey ON harbour IS 'Codes';
+    COMMENT ON INDEX crew.member_rank_idx IS 'Ranks'; GRANT SELECT (rank) ON crew.member TO stoker;
+    GRANT EXECUTE ON FUNCTION crew.pay() TO stoker; GRANT USAGE ON TYPE crew.rank TO stoker;
+    ALTER DEFAULT PRIVILEGES GRANT SELECT ON TABLES TO stoker;
+  SQL
+  NAMED = [ "aggregate total(integer)", "composite type place", "range type span", "collation office",
+            "operator ===(text,text)", "cast text as place", "text search configuration words",
+            "text search dictionary plain", "event trigger telling", "publication news", "foreign server far",
+            "extension postgres_fdw, with all that it brought", "row policy own on harbour", "rule quiet on harbour",
+            "statistics object pair", "comment on routine pay", "comment on column crew.masters.id",
+            "comment on constraint harbour_pkey", "comment on index crew.member_rank_idx",
+            "rights on column crew.member.rank", "rights on routine crew.pay", "rights on type crew.rank",
+            "rights on schema crew", "rights given by default in every schema", "rights on crew.member", "away" ].freeze
+
+  def assert_named(server)
+    server.script(REST)
+    assert_empty NAMED - whole_log(server), (whole_log(server)).inspect
   end
 
   def whole_log(server) = Kelvath::Intake.catalog("postgresql", server).log.map(&:object)

@@ -24,7 +24,7 @@ class RunningTest < ActiveSupport::TestCase
       SQLite3::Database.new(path) { |database| database.execute_batch("#{PIERS.join(';')};") }
       there = -> { SQLite3::Database.new(path).then { |it| return_of(it.execute(LISTED_BY_SQLITE), it.execute(COUNTED)) } }
       design("sqlite", database: "office.db")
-      every(there, broken: "SELECT nothing FROM nowhere",
+      every(there, broken: "SELECT nothing FROM nowhere", pause: COUNTS_LONG,
                    killed: -> { system("pkill", "-KILL", "-f", "sqlite_child.rb #{path}") })
     end
   end
@@ -39,7 +39,7 @@ class RunningTest < ActiveSupport::TestCase
       design("postgresql", host: "127.0.0.1", port:, database: "postgres", username: "kelvath", secret: "")
       engine = PostgresqlEngine.new(directory, port)
       every(there, broken: "SELECT nothing FROM nowhere", lost: "SELECT pg_terminate_backend(pg_backend_pid())",
-                   killed: -> { [ engine.stop, engine.start ] })
+                   pause: "SELECT pg_sleep(4)", killed: -> { [ engine.stop, engine.start ] })
     end
   rescue ThrowawayPostgresql::Missing => error
     ENV["CI"] ? flunk(error.message) : skip(error.message)
@@ -60,7 +60,7 @@ class RunningTest < ActiveSupport::TestCase
         end
       end
       design("mariadb", host: "127.0.0.1", port:, database: "office", username: "root", secret: "")
-      every(there, broken: "SELECT nothing FROM nowhere", lost: "KILL CONNECTION_ID()",
+      every(there, broken: "SELECT nothing FROM nowhere", lost: "KILL CONNECTION_ID()", pause: "DO sleep(4)",
                    killed: -> { [ engine.stop, engine.start ] })
     ensure
       engine&.stop
@@ -72,6 +72,8 @@ class RunningTest < ActiveSupport::TestCase
   private
 
   PIERS = [ "CREATE TABLE pier (code char(3) PRIMARY KEY)", "INSERT INTO pier VALUES ('ONE'), ('TWO')" ].freeze
+  COUNTS_LONG = "WITH RECURSIVE n (x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM n WHERE x < 9000000) " \
+                "SELECT max(x) FROM n"
   LISTED_BY_SQLITE = "SELECT name FROM sqlite_master WHERE type IN ('table', 'view') ORDER BY 1"
   LISTED = "SELECT table_name FROM information_schema.tables WHERE table_schema = 'public' ORDER BY 1"
   COUNTED = "SELECT count(*) FROM pier"
@@ -90,12 +92,12 @@ class RunningTest < ActiveSupport::TestCase
   end
 
   # Each way to stop half-way, then all of it.
-  def every(there, broken:, killed:, lost: nil)
+  def every(there, broken:, killed:, pause:, lost: nil)
     before = there.call
     assert_equal [ [ "pier" ], [ 2 ] ], before
     [ broken, lost ].compact.each { |sql| assert_cleaned(there, before, piece(sql)) }
     assert_cleaned(there, before, prepared) { |done| killed.call if done == 500 }
-    assert_survives_a_kill(there, before)
+    assert_survives_a_kill(there, before, piece(pause))
     whole(there)
   end
 
@@ -114,7 +116,7 @@ class RunningTest < ActiveSupport::TestCase
     run = @stored.runs.create!(kind: "preparing", title: "Office", person: "Guest", design_id: @design_id,
                                options: { connection: @connection.id })
     run.tap(&:work)
-    assert run.done?, run.message
+    assert run.done?, "#{run.state}: #{run.message}"
     assert_operator run.result["statements"], :>, 950
     run
   end
@@ -138,15 +140,16 @@ class RunningTest < ActiveSupport::TestCase
   end
 
   # Kelvath's own process is killed; what starts next says so, and cleans.
-  def assert_survives_a_kill(there, before)
-    run = running(prepared)
+  def assert_survives_a_kill(there, before, preparation)
+    run = running(preparation)
     pid = Process.spawn({ "RAILS_ENV" => "test" }, RbConfig.ruby, Rails.root.join("bin/work").to_s, run.id.to_s)
-    sleep 0.01 until run.reload.done > 300 || !run.unfinished?
+    sleep 0.01 until run.reload.done > 200 || !run.unfinished?
+    sleep 0.5 # it has come to the pause, or nearly so
     Process.kill(:KILL, pid)
     Process.wait(pid)
     run.update_columns(alive_at: 1.minute.ago)
     Run.tidy
-    assert run.reload.unclean?, run.message.to_s
+    assert run.reload.unclean?, "#{run.state}: #{run.message} #{run.result.to_h.except("log")}"
     assert_equal Run::LEFT, run.message
     cleaning = @stored.runs.create!(kind: "cleaning", title: "Cleaning", person: "Guest", design_id: @design_id,
                                     options: { run: run.id })
@@ -154,6 +157,7 @@ class RunningTest < ActiveSupport::TestCase
     assert_equal [ true, nil ], cleaning.result.values_at("clean", "trouble"), cleaning.message
     assert_equal before, there.call
     refute run.reload.unclean?
+    @removed.call
   end
 
   def whole(there)

@@ -2,7 +2,7 @@
 
 require_relative "../browser_test_case"
 
-# A script run on a database file over a connection: looked at first, failing half-way, whole, and once more with a loss.
+# A script run on a database file over a connection: looked at first, failing half-way, whole, and again with a loss.
 class RunningBrowserTest < BrowserTestCase
   setup do
     @folder = ENV["KELVATH_DATABASE_FOLDER"] = Dir.mktmpdir

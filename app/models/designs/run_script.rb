@@ -14,22 +14,8 @@ class RunScript
 
   def digest = Digest::SHA256.hexdigest(script.text)
 
-  # Why it cannot be run as a whole, nil if it can: [line, words].
-  def parted
-    form = platform.class::NEVER_WITHIN
-    found = script.handed_out.find { |each| form && each.sql.match?(form) }
-    [ found.line, "“#{found.sql.lines.first.strip.truncate(60)}” cannot stand in a transaction" ] if found
-  end
-
-  # Does it begin and end its transaction itself?
-  def own_transaction? = script.handed_out.any? { |each| each.sql.match?(/\A\s*(?:BEGIN|COMMIT|ROLLBACK)\b/i) }
-
-  # Is whatever it did taken back by itself, should it stop?
-  def whole? = platform.supports?(:undone_whole) && parted.nil?
-
   private
 
-  def platform = Kelvath::Platforms.fetch(@design.platform)
   def recipe = @options["recipe"].presence
 
   def altering

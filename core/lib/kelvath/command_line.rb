@@ -3,6 +3,7 @@
 require "optparse"
 require_relative "command_line/alter_command"
 require_relative "command_line/read_command"
+require_relative "command_line/connection_commands"
 
 module Kelvath
   # The commands of bin/kelvath. Each answers 0, or prints one clear line on standard error and
@@ -26,25 +27,40 @@ module Kelvath
                                                     database. Answers 0 if it is proven or there is
                                                     nothing to do, 2 if there is something to do or it
                                                     differs, 1 if it failed
+      kelvath connections                           ways to databases that are kept here
+      kelvath read --connection NAME --out MODEL    a database over one of them, into a model file; --only "sail*",
+                                                    --never "*_old", --schema S, --kind table: only some of it
+      kelvath run MODEL --connection NAME           runs the script of its latest design there, all or nothing
+                                                    (--recipe R; --database NAME where anything would be lost; --undo
+                                                    FILE keeps the way back while it runs); answers 0, or 1 if it failed
+      kelvath drift [MODEL --connection NAME]       what is other in a database than in the design; without a file: of
+                                                    every model here that was read from one. Answers 0 for nothing, 2
+                                                    for something. Secrets that are not kept: KELVATH_SECRET, or a line
+                                                    of standard input
       kelvath compare A B                           differences of two model files; answers 1 if there are any
       kelvath layout MODEL                          places of the cards of each diagram, as JSON
       kelvath name MODEL --rulebook R               names by a rulebook (JSON), printed and written; further:
         --lexicon L (CSV) --to physical|words --design NAME --all --out MODEL --dry-run
     TEXT
 
-    COMMANDS = %w[read derive script prove alter compare layout name].freeze
+    COMMANDS = %w[read derive script prove alter compare layout name connections run drift].freeze
+    WITHOUT_FILES = %w[connections drift].freeze
+    CALLED = { "run" => :run_script }.freeze # where the command has the name of a method
     TWO_FILES = %w[compare alter].freeze
 
     include AlterCommand
     include ReadCommand
+    include ConnectionCommands
 
     # A call that does not say what it must.
     class BadCall < Error; end
 
     # databases: { platform => callable (path) { |query| … } } that can be read; engines: { platform => callable
     # (script) -> the Intake::Catalog of a throwaway database in which the script was run }; trials: a callable
-    # (platform) that yields what an Altering::Trial runs on; archives: a callable, a zip's bytes -> [[name, bytes], …].
-    def initialize(databases: {}, engines: {}, trials: nil, archives: nil, out: $stdout, err: $stderr)
+    # (platform) that yields what an Altering::Trial runs on; archives: a callable, a zip's bytes -> [[name, bytes], …];
+    # connections: a callable that answers what reaches databases, as ConnectionCommands asks it.
+    def initialize(databases: {}, engines: {}, trials: nil, archives: nil, connections: nil, out: $stdout, err: $stderr)
+      @connections = connections
       @archives = archives
       @trials = trials
       @databases = databases
@@ -91,6 +107,13 @@ module Kelvath
         on.on("--to WAY") { |value| options[:to] = value }
         on.on("--design NAME") { |value| options[:design] = value }
         on.on("--answer ABOUT=TEXT") { |value| (options[:answers] ||= []) << value }
+        on.on("--connection NAME") { |value| options[:connection] = value }
+        on.on("--database NAME") { |value| options[:database] = value }
+        on.on("--undo FILE") { |value| options[:undo] = value }
+        on.on("--only PATTERNS") { |value| options[:only] = value }
+        on.on("--never PATTERNS") { |value| options[:never] = value }
+        on.on("--schema NAME") { |value| (options[:schemas] ||= []) << value }
+        on.on("--kind KIND") { |value| (options[:kinds] ||= []) << value }
         on.on("--back") { options[:back] = true }
         on.on("--prove") { options[:prove] = true }
         on.on("--all") { options[:all] = true }
@@ -100,12 +123,15 @@ module Kelvath
     end
 
     def perform(command, files, options)
+      return read_connection(options) || 0 if command == "read" && files.empty? && options[:connection]
+
       wanted = TWO_FILES.include?(command) ? 2 : 1
-      unless files.size == wanted || (command == "read" && files.any?)
+      unless files.size == wanted || (command == "read" && files.any?) ||
+             (files.empty? && WITHOUT_FILES.include?(command))
         raise BadCall, "“#{command}” takes #{wanted == 1 ? 'one file' : 'two files'}. Try: kelvath help"
       end
 
-      send(command, *files, options) || 0
+      send(CALLED.fetch(command, command), *files, options) || 0
     end
 
     def derive(file, options)

@@ -30,6 +30,19 @@ module Kelvath
         (met.map { |each| [ each.line, each.message ] } + doubled).sort_by { |line, _| line.to_i }
       end
 
+      # The first statement that cannot stand in a transaction with others: [line, words]; nil for none.
+      def parted
+        form = platform.class::NEVER_WITHIN
+        found = handed_out.find { |each| form && each.sql.match?(form) }
+        [ found.line, "“#{found.sql.lines.first.strip[0, 60]}” cannot stand in a transaction" ] if found
+      end
+
+      # Does it begin and end its transaction itself?
+      def own_transaction? = handed_out.any? { |each| each.sql.match?(/\A\s*(?:BEGIN|COMMIT|ROLLBACK)\b/i) }
+
+      # Is whatever it did taken back by the database itself, should it stop?
+      def whole? = platform.supports?(:undone_whole) && parted.nil?
+
       # The Alteration from what would be there back to what is there.
       def undo = @undo ||= Altering.between(after, @before)
 
@@ -63,6 +76,7 @@ module Kelvath
       end
 
       def platform = @before.platform
+      def handed_out = @handed_out ||= @script.handed_out
       def forward = @forward ||= Altering.between(@before, after)
 
       def reading

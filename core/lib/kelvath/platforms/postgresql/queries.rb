@@ -192,17 +192,56 @@ module Kelvath
           JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES} AND r.rulename <> '_RETURN'
         UNION ALL SELECT 'statistics object', #{WHERE_IT_IS} || s.stxname FROM pg_statistic_ext s
           JOIN pg_namespace n ON n.oid = s.stxnamespace WHERE #{PEOPLES}
-        UNION ALL SELECT 'comment', 'on ' || CASE WHEN k.oid IS NULL THEN 'index ' || #{WHERE_IT_IS} || c.relname
-          ELSE 'constraint ' || k.conname END
+        UNION ALL SELECT 'comment', 'on ' || CASE WHEN k.oid IS NOT NULL THEN 'constraint ' || k.conname
+            WHEN t.oid IS NOT NULL THEN 'trigger ' || t.tgname WHEN p.oid IS NOT NULL THEN 'routine ' || p.proname
+            WHEN d.objsubid > 0 THEN 'column ' || #{WHERE_IT_IS} || c.relname || '.' || (SELECT a.attname
+              FROM pg_attribute a WHERE a.attrelid = c.oid AND a.attnum = d.objsubid)
+            ELSE 'index ' || #{WHERE_IT_IS} || c.relname END
           FROM pg_description d LEFT JOIN pg_constraint k ON d.classoid = 'pg_constraint'::regclass AND k.oid = d.objoid
-          LEFT JOIN pg_class c ON d.classoid = 'pg_class'::regclass AND c.oid = d.objoid
-            AND c.relkind IN ('i', 'I', 'S')
-          JOIN pg_namespace n ON n.oid = coalesce(k.connamespace, c.relnamespace) WHERE #{PEOPLES}
+            AND k.contypid = 0
+          LEFT JOIN pg_trigger t ON d.classoid = 'pg_trigger'::regclass AND t.oid = d.objoid
+          LEFT JOIN pg_proc p ON d.classoid = 'pg_proc'::regclass AND p.oid = d.objoid
+          LEFT JOIN pg_class c ON c.oid = coalesce(t.tgrelid, CASE WHEN d.classoid = 'pg_class'::regclass THEN d.objoid
+            END) AND (c.relkind IN ('i', 'I') OR t.oid IS NOT NULL OR (d.objsubid > 0 AND c.relkind IN ('v', 'm')))
+          JOIN pg_namespace n ON n.oid = coalesce(k.connamespace, p.pronamespace, c.relnamespace)
+          WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_depend x WHERE x.classid = d.classoid
+            AND x.objid = d.objoid AND x.deptype = 'e')
         UNION ALL SELECT 'extension', x.extname || ', with all that it brought' FROM pg_extension x
           WHERE x.extname <> 'plpgsql'
         UNION ALL SELECT 'rights', 'on ' || #{WHERE_IT_IS} || c.relname FROM pg_class c
           JOIN pg_namespace n ON n.oid = c.relnamespace
           WHERE #{PEOPLES} AND c.relacl IS NOT NULL AND c.relkind IN ('r', 'p', 'v', 'm', 'S')
+        UNION ALL SELECT 'rights', 'on column ' || #{WHERE_IT_IS} || c.relname || '.' || a.attname FROM pg_attribute a
+          JOIN pg_class c ON c.oid = a.attrelid JOIN pg_namespace n ON n.oid = c.relnamespace
+          WHERE #{PEOPLES} AND a.attacl IS NOT NULL
+        UNION ALL SELECT 'rights', 'on schema ' || n.nspname FROM pg_namespace n
+          WHERE #{PEOPLES} AND n.nspacl IS NOT NULL AND n.nspname <> 'public'
+        UNION ALL SELECT 'rights', 'on routine ' || #{WHERE_IT_IS} || p.proname FROM pg_proc p
+          JOIN pg_namespace n ON n.oid = p.pronamespace
+          WHERE #{PEOPLES} AND p.proacl IS NOT NULL AND #{OWN.('pg_proc', 'p')}
+        UNION ALL SELECT 'rights', 'on type ' || #{WHERE_IT_IS} || t.typname FROM pg_type t
+          JOIN pg_namespace n ON n.oid = t.typnamespace WHERE #{PEOPLES} AND t.typacl IS NOT NULL
+        UNION ALL SELECT 'rights given by default', 'in ' || coalesce((SELECT n.nspname FROM pg_namespace n
+          WHERE n.oid = a.defaclnamespace), 'every schema') FROM pg_default_acl a
+        UNION ALL SELECT 'operator', o.oid::regoperator::text FROM pg_operator o
+          JOIN pg_namespace n ON n.oid = o.oprnamespace WHERE #{PEOPLES} AND #{OWN.('pg_operator', 'o')}
+        UNION ALL SELECT 'operator class', #{WHERE_IT_IS} || o.opcname FROM pg_opclass o
+          JOIN pg_namespace n ON n.oid = o.opcnamespace WHERE #{PEOPLES} AND #{OWN.('pg_opclass', 'o')}
+        UNION ALL SELECT 'cast', format_type(k.castsource, NULL) || ' as ' || format_type(k.casttarget, NULL)
+          FROM pg_cast k WHERE k.oid >= 16384 AND #{OWN.('pg_cast', 'k')}
+        UNION ALL SELECT 'collation', #{WHERE_IT_IS} || o.collname FROM pg_collation o
+          JOIN pg_namespace n ON n.oid = o.collnamespace WHERE #{PEOPLES} AND #{OWN.('pg_collation', 'o')}
+        UNION ALL SELECT 'base type', #{WHERE_IT_IS} || t.typname FROM pg_type t
+          JOIN pg_namespace n ON n.oid = t.typnamespace WHERE #{PEOPLES} AND t.typtype = 'b' AND t.typelem = 0
+          AND #{OWN.('pg_type', 't')}
+        UNION ALL SELECT 'text search configuration', #{WHERE_IT_IS} || t.cfgname FROM pg_ts_config t
+          JOIN pg_namespace n ON n.oid = t.cfgnamespace WHERE #{PEOPLES} AND #{OWN.('pg_ts_config', 't')}
+        UNION ALL SELECT 'text search dictionary', #{WHERE_IT_IS} || t.dictname FROM pg_ts_dict t
+          JOIN pg_namespace n ON n.oid = t.dictnamespace WHERE #{PEOPLES} AND #{OWN.('pg_ts_dict', 't')}
+        UNION ALL SELECT 'event trigger', evtname::text FROM pg_event_trigger t WHERE #{OWN.('pg_event_trigger', 't')}
+        UNION ALL SELECT 'publication', pubname::text FROM pg_publication
+        UNION ALL SELECT 'foreign server', srvname::text FROM pg_foreign_server s
+          WHERE #{OWN.('pg_foreign_server', 's')}
         ORDER BY 1, 2
       SQL
     end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+# Runs a script on somebody's database: all of it or none of it. Where the platform has transactions for that, in one;
+# elsewhere what would go back is kept before the first statement, and a run that fails is cleaned up after.
+class ScriptRun
+  TRIES = 3 # to reach a server again after a failure
+  PAUSE = 2 # seconds between them
+  LISTED = 200 # lines that a result holds of anything
+
+  # script: a Kelvath::Ddl::Script; target: a Target; before: the Kelvath::Altering::Side of what is there; safety:
+  # keeps (before, after, text of the undo script) with keep_safety, answers before and after with safety, and forgets
+  # them with drop_safety.
+  def initialize(script, target, before:, safety:)
+    @script, @target, @before, @safety = script, target, before, safety
+    @times = []
+  end
+
+  # Answers what came of it, as a Hash. Raises Kelvath::Error if there is something else now than before.
+  def call(progress = Kelvath::Progress.none)
+    @started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    refuse_changes
+    @safety.keep_safety(@before, foresight.after, foresight.undo.script.text)
+    failure = attempt(progress)
+    failure ? failed(failure, progress) : done(progress)
+  end
+
+  # The Kelvath::Altering::Side of what is there.
+  def self.side(target)
+    catalog = Connectors.reach(target) { |database| Kelvath::Intake.catalog(target.platform, database) }
+    Kelvath::Altering::Side.of_catalog(catalog, target.platform, ids: Ids)
+  end
+
+  private
+
+  def foresight = @foresight ||= Kelvath::Running::Foresight.new(@before, @script, ids: Ids)
+
+  def refuse_changes
+    changed = Kelvath::Running.differences(@before, self.class.side(@target)).first or return
+    raise Kelvath::Error, "The database has changed since you looked (#{changed}); look again at what would happen."
+  end
+
+  # Nil, or what went wrong.
+  def attempt(progress)
+    statements = @script.handed_out
+    Connectors.reach(@target, readonly: false) do |database|
+      database.alter if database.respond_to?(:alter) && foresight.own_transaction?
+      around(database) { database.run_statements(statements, progress:, times: @times) }
+    end
+    nil
+  rescue StatementFailed, Unreachable => error
+    error
+  end
+
+  def around(database, &)
+    foresight.whole? && !foresight.own_transaction? ? database.all_or_nothing(&) : yield
+  end
+
+  def done(progress)
+    progress.step(1, 1, "looking at what was made")
+    now = self.class.side(@target)
+    differences = Kelvath::Running.differences(@before, now)
+    @safety.drop_safety
+    { **told, clean: true, counts: Kelvath::Running.counts(differences), made: differences.first(LISTED).map(&:to_s),
+      unforeseen: Kelvath::Running.differences(foresight.after, now).first(LISTED).map(&:to_s) }
+  end
+
+  def failed(error, progress)
+    statement = error.respond_to?(:statement) ? error.statement : nil
+    { **told, failed: error.message, sql: statement&.sql, line: statement&.line, element: statement&.element_id,
+      **Cleanup.new(@safety, @target, tries: TRIES, pause: PAUSE).call(progress) }
+  end
+
+  def told
+    { statements: @times.size, of: @script.statements.size, place: @target.title,
+      took: (Process.clock_gettime(Process::CLOCK_MONOTONIC) - @started).round(2),
+      log: @times.map { |ms, each| { level: "note", line: each.line, object: "#{each.kind} #{each.name}",
+                                     message: "#{ms} ms" } } }
+  end
+end

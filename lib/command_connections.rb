@@ -1,0 +1,74 @@
+# frozen_string_literal: true
+
+# What the command line does over connections. Secrets come from the environment (KELVATH_SECRET) or from standard
+# input, if they are not kept; who asks is KELVATH_PERSON.
+class CommandConnections
+  # secret: a callable that answers one, "" for none.
+  def initialize(person:, secret:)
+    @person = person.presence || ApplicationController::DEFAULT_PERSON
+    @secret = secret
+  end
+
+  # [[name, platform's key, place, whose], …]
+  def list
+    Connection.seen_by(@person).map do |each|
+      [ each.name, each.platform, each.place, each.shared ? "shared" : each.person ]
+    end
+  end
+
+  # [Kelvath::Intake::Catalog, its platform's key]. Raises Kelvath::Error.
+  def catalog(name, scope)
+    connection = Connection.named(name, @person)
+    [ Connectors.reach(target(connection)) { |database|
+      Kelvath::Intake.catalog(connection.platform, database, scope:)
+    }, connection.platform ]
+  end
+
+  # Runs what the block answers for a platform's key; database: its name, where anything would be lost; undo: the file
+  # that the script which goes back is kept in. Answers what ScriptRun does, and undo. Raises Kelvath::Error.
+  def run(name, database: nil, undo: nil)
+    connection = Connection.named(name, @person)
+    target, script = target(connection), yield(connection.platform)
+    before = ScriptRun.side(target)
+    foresight = Kelvath::Running::Foresight.new(before, script, ids: Ids)
+    if foresight.destroys? && database != connection.database
+      raise Kelvath::Error, "Something would be lost there: #{foresight.losses.first || 'it drops what is there'} " \
+                            "Say --database #{connection.database} to run it."
+    end
+
+    safety = Safety.new(undo || "kelvath-undo-#{Time.now.strftime('%Y%m%d-%H%M%S')}.sql")
+    ScriptRun.new(script, target, before:, safety:).call.merge(undo: safety.path)
+  end
+
+  # [[which design, counts, trouble or nil], …] of all that came from a connection.
+  def drift
+    Source.where.not(connection_id: nil).includes(:connection, :stored_model).map do |source|
+      what = "#{source.stored_model.name}, #{source.connection.name}"
+      [ what, DriftWork.check(source, @person), nil ]
+    rescue Kelvath::Error => error
+      [ what, {}, error.message ]
+    end
+  end
+
+  # As ScriptRun wants it: in a file of the person's.
+  class Safety
+    attr_reader :path, :safety
+
+    def initialize(path) = @path = path
+
+    def keep_safety(before, after, undo)
+      @safety = [ before, after ]
+      File.open(@path, File::WRONLY | File::CREAT | File::EXCL, 0o600) { |file| file.write(undo) && file.fsync }
+    end
+
+    def drop_safety = FileUtils.rm_f(@path)
+  end
+
+  private
+
+  def target(connection)
+    return connection.with(nil) if connection.of_file?
+
+    connection.with(connection.kept_secret || @secret.call)
+  end
+end
