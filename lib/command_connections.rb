@@ -29,7 +29,7 @@ class CommandConnections
   def run(name, database: nil, undo: nil)
     connection = Connection.named(name, @person)
     target, script = target(connection), yield(connection.platform)
-    before = ScriptRun.side(target)
+    before = ScriptRun.side(target, Kelvath::Running.place(script, Kelvath::Platforms.fetch(connection.platform)))
     foresight = Kelvath::Running::Foresight.new(before, script, ids: Ids)
     if foresight.destroys? && database != connection.database
       raise Kelvath::Error, "Something would be lost there: #{foresight.losses.first || 'it drops what is there'} " \
@@ -56,8 +56,8 @@ class CommandConnections
 
     def initialize(path) = @path = path
 
-    def keep_safety(before, after, undo)
-      @safety = [ before, after ]
+    def keep_safety(before, after, undo, place:, fresh:)
+      @safety = [ before, after, place, fresh ]
       File.open(@path, File::WRONLY | File::CREAT | File::EXCL, 0o600) { |file| file.write(undo) && file.fsync }
     end
 

@@ -112,6 +112,12 @@ class MariadbServer
                           "The user must have been given the role: GRANT #{role} TO …")
   end
 
+  # Is there a database of that name? Goes on in it.
+  def place?(name) = call("SHOW DATABASES").any? { |row| row.values.first == name }
+  def enter(name) = call("USE #{quoted(name)}")
+  def remove_place(name) = call("DROP DATABASE IF EXISTS #{quoted(name)}")
+  def quoted(name) = "`#{name.gsub('`', '``')}`"
+
   # Each statement stands as soon as it has run.
   def all_or_nothing = yield
 

@@ -7,7 +7,7 @@ class Cleanup
   def initialize(safety, target, tries: 1, pause: 0)
     @safety, @target = safety, target
     @tries, @pause = tries, pause
-    @before, @after = safety.safety
+    @before, @after, @place, @fresh = safety.safety
   end
 
   # Answers { clean: true or false, cleaned: [SQL, …], left: [lines], trouble: words or nil }.
@@ -26,6 +26,8 @@ class Cleanup
   # Runs what goes back; answers what is still other then.
   def clean(ran)
     Connectors.reach(@target, readonly: false) do |database|
+      return remove_place(database, ran) if @fresh
+
       cleaning = cleaning(database)
       return [] if cleaning.clean?
 
@@ -38,7 +40,16 @@ class Cleanup
   end
 
   def cleaning(database)
-    Kelvath::Running::Cleaning.new(@before, @after, Kelvath::Intake.catalog(@target.platform, database), ids: Ids)
+    Kelvath::Running::Cleaning.new(@before, @after, ScriptRun.catalog(database, @target.platform, @place), ids: Ids)
+  end
+
+  # The database that the script had made.
+  def remove_place(database, ran)
+    return [] unless database.place?(@place)
+
+    database.remove_place(@place)
+    ran << "DROP DATABASE #{@place}"
+    database.place?(@place) ? [ "database #{@place} is there" ] : []
   end
 
   def with_patience

@@ -7,12 +7,12 @@ class PreparingWork
   end
 
   # Answers the run's result. Raises Kelvath::Error.
-  def call(progress)
+  def call(_progress)
     model = @run.stored_model.model
     design = model.fetch(@run.design_id, :design)
     subject = RunScript.new(@run.stored_model, model, design, @run.options)
     connection = Connection.seen_by(@run.person).find(@run.options.fetch("connection"))
-    before, facts = there(connection, progress)
+    before, facts = there(connection, Kelvath::Running.place(subject.script, Kelvath::Platforms.of(model, design)))
     foresight = Kelvath::Running::Foresight.new(before, subject.script, ids: Ids)
     { digest: ReadState.keep(before.model.elements.values), script: subject.digest,
       revision: @run.stored_model.revision, place: connection.place, database: connection.database, facts:,
@@ -24,9 +24,9 @@ class PreparingWork
   private
 
   # [the Altering::Side of what is there, what the server says of itself]
-  def there(connection, progress)
+  def there(connection, place)
     Connectors.reach(connection.target(@run.person)) do |database|
-      catalog = Kelvath::Intake.catalog(connection.platform, database, progress:)
+      catalog = ScriptRun.catalog(database, connection.platform, place)
       [ Kelvath::Altering::Side.of_catalog(catalog, connection.platform, ids: Ids), database.facts ]
     end
   end

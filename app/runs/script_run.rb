@@ -19,23 +19,41 @@ class ScriptRun
   def call(progress = Kelvath::Progress.none)
     @started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     refuse_changes
-    @safety.keep_safety(@before, foresight.after, foresight.undo.script.text)
+    keep_safe
     failure = attempt(progress)
     failure ? failed(failure, progress) : done(progress)
   end
 
-  # The Kelvath::Altering::Side of what is there.
-  def self.side(target)
-    catalog = Connectors.reach(target) { |database| Kelvath::Intake.catalog(target.platform, database) }
+  # The Kelvath::Altering::Side of what is there; place: the name of another database on that server, which may not be
+  # there yet.
+  def self.side(target, place = nil)
+    catalog = Connectors.reach(target) { |database| catalog(database, target.platform, place) }
     Kelvath::Altering::Side.of_catalog(catalog, target.platform, ids: Ids)
+  end
+
+  def self.catalog(database, platform, place)
+    return Kelvath::Intake.catalog(platform, database) if place.nil?
+    return Kelvath::Intake::Catalog.new(tables: [], views: []) unless database.place?(place)
+
+    database.enter(place)
+    Kelvath::Intake.catalog(platform, database)
   end
 
   private
 
   def foresight = @foresight ||= Kelvath::Running::Foresight.new(@before, @script, ids: Ids)
 
+  def place = @place ||= Kelvath::Running.place(@script, Kelvath::Platforms.fetch(@target.platform))
+
+  # A database that the script makes goes as a whole.
+  def keep_safe
+    fresh = place && Connectors.reach(@target) { |database| place unless database.place?(place) }
+    undo = fresh ? "DROP DATABASE #{fresh};\n" : foresight.undo.script.text
+    @safety.keep_safety(@before, foresight.after, undo, place:, fresh: !fresh.nil?)
+  end
+
   def refuse_changes
-    changed = Kelvath::Running.differences(@before, self.class.side(@target)).first or return
+    changed = Kelvath::Running.differences(@before, self.class.side(@target, place)).first or return
     raise Kelvath::Error, "The database has changed since you looked (#{changed}); look again at what would happen."
   end
 
@@ -57,7 +75,7 @@ class ScriptRun
 
   def done(progress)
     progress.step(1, 1, "looking at what was made")
-    now = self.class.side(@target)
+    now = self.class.side(@target, place)
     differences = Kelvath::Running.differences(@before, now)
     @safety.drop_safety
     { **told, clean: true, counts: Kelvath::Running.counts(differences), made: differences.first(LISTED).map(&:to_s),

@@ -62,6 +62,7 @@ class RunningTest < ActiveSupport::TestCase
       design("mariadb", host: "127.0.0.1", port:, database: "office", username: "root", secret: "")
       every(there, broken: "SELECT nothing FROM nowhere", lost: "KILL CONNECTION_ID()", pause: "DO sleep(4)",
                    killed: -> { [ engine.stop, engine.start ] })
+      in_a_database_of_its_own(at)
     ensure
       engine&.stop
     end
@@ -102,19 +103,19 @@ class RunningTest < ActiveSupport::TestCase
   end
 
   # The script with a statement of somebody's in its middle.
-  def piece(sql)
+  def piece(sql, **options)
     middle = Kelvath::Ddl.script(@stored.model, @design_id).statements.select { |each| each.kind == "table" }.last
     element = Kelvath::Metamodel::ScriptPiece.new(id: "PIECE", parent_id: @design_id, place: "after", text: "#{sql};",
                                                   subject: middle.element_id)
     @stored.journal.commit(Kelvath::ChangeSet.new(additions: [ element ]), by: "Guest")
-    prepared.tap do
+    prepared(**options).tap do
       @removed = -> { @stored.journal.commit(Kelvath::ChangeSet.new(removals: [ element ]), by: "Guest") }
     end
   end
 
-  def prepared
+  def prepared(**options)
     run = @stored.runs.create!(kind: "preparing", title: "Office", person: "Guest", design_id: @design_id,
-                               options: { connection: @connection.id })
+                               options: { connection: @connection.id, **options })
     run.tap(&:work)
     assert run.done?, "#{run.state}: #{run.message}"
     assert_operator run.result["statements"], :>, 950
@@ -158,6 +159,19 @@ class RunningTest < ActiveSupport::TestCase
     assert_equal before, there.call
     refute run.reload.unclean?
     @removed.call
+  end
+
+  # Made by the script, gone with it if it fails.
+  def in_a_database_of_its_own(at)
+    recipe = Kelvath::Metamodel::Recipe.new(id: "OWN", name: "Own", container: "fresh", foreign_keys: "after")
+    @stored.journal.commit(Kelvath::ChangeSet.new(additions: [ recipe ]), by: "Guest")
+    there = -> { MariadbServer.open(**at) { |server| server.place?("fresh") } }
+    result = RunningWork.new(running(piece("SELECT nothing FROM nowhere", recipe: "OWN"))).call(Kelvath::Progress.none)
+    assert_equal [ true, [ "DROP DATABASE fresh" ], false ], [ result[:clean], result[:cleaned], there.call ]
+    @removed.call
+    result = RunningWork.new(running(prepared(recipe: "OWN"))).call(Kelvath::Progress.none)
+    assert_equal [ nil, true, [], true ], [ *result.values_at(:failed, :clean, :unforeseen), there.call ]
+    assert_equal 280, result[:counts][:new]["table"]
   end
 
   def whole(there)

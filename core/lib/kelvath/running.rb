@@ -10,6 +10,13 @@ module Kelvath
 
     module_function
 
+    # The database that a script makes and goes on in, by name; nil if it stays where it begins.
+    def place(script, platform)
+      return unless platform.class::BEGINS_IN&.first&.match?(/\ACREATE DATABASE/)
+
+      script.statements.find { |each| each.kind == "place" }&.name
+    end
+
     # What is other in one state than in another: [Comparison::Difference, …]; sides: Altering::Sides.
     def differences(before, after)
       Comparison.designs(before.model, before.design_id, after.model, after.design_id, without: Proof::UNREAD)

@@ -3,20 +3,24 @@
 # What a run on somebody's database keeps on the disk before its first statement, so that the database can be cleaned
 # whatever becomes of the run: what was there, what would be, and the script that goes back.
 module Run::Safety
-  # before, after: Kelvath::Altering::Sides; undo: the text of a script.
-  def keep_safety(before, after, undo)
+  # before, after: Kelvath::Altering::Sides; undo: the text of a script; place: a database that the script makes or goes
+  # on in, nil for none; fresh: does it make it?
+  def keep_safety(before, after, undo, place:, fresh:)
     write(undo_path, undo)
-    write(safety_path, JSON.generate([ before, after ].map { |side|
+    sides = [ before, after ].map do |side|
       { design: side.design_id, elements: side.model.elements.each_value.map(&:to_h) }
-    }))
+    end
+    write(safety_path, JSON.generate({ sides:, place:, fresh: }))
   end
 
-  # [before, after] as they were kept. Raises Kelvath::NotFound.
+  # [before, after, place, fresh] as they were kept. Raises Kelvath::NotFound.
   def safety
-    JSON.parse(File.read(safety_path)).map do |side|
+    kept = JSON.parse(File.read(safety_path))
+    sides = kept.fetch("sides").map do |side|
       elements = side.fetch("elements").map { |hash| Kelvath::Metamodel.fetch(hash.fetch("kind")).kept(hash) }
       Kelvath::Altering::Side.new(model: Kelvath::Model.of(elements), design_id: side.fetch("design"), told: true)
     end
+    [ *sides, kept["place"], kept["fresh"] ]
   rescue Errno::ENOENT
     raise Kelvath::NotFound, "What was there before this run is not kept any more."
   end

@@ -53,7 +53,7 @@ module Kelvath
       ASKS_FIRST = /\bIF\s+(?:NOT\s+EXISTS|OBJECT_ID|DB_ID)|\A\s*CREATE\s+OR\s+(?:REPLACE|ALTER)/i
 
       def doubled
-        alone = Reading.read([ Reading::Source.new(name: SCRIPT, text: @script.text) ], platform:)
+        alone = Reading.read([ Reading::Source.new(name: SCRIPT, text:) ], platform:)
         there = Cleaning.names(@before).to_set(&:last)
         [ *alone.catalog.tables, *alone.catalog.views ].filter_map do |thing|
           line = alone.lines.fetch(thing, [ nil, 0 ]).last
@@ -81,7 +81,17 @@ module Kelvath
 
       def reading
         @reading ||= Reading.read([ Reading::Source.new(name: "before", text: there),
-                                    Reading::Source.new(name: SCRIPT, text: @script.text) ], platform:)
+                                    Reading::Source.new(name: SCRIPT, text:) ], platform:)
+      end
+
+      # The script, whose lines stay what they are; what makes a database and goes on in it is left blank: what is there
+      # is what is there in that one.
+      def text
+        return @script.text unless Running.place(@script, platform)
+
+        lines = @script.text.lines
+        @script.statements.select { |each| each.kind == "place" }.each { |each| lines[each.line - 1] = "\n" }
+        lines.join
       end
 
       # What is there, as a script that would make it.
