@@ -3,6 +3,7 @@
 require_relative "../config/environment"
 require_relative "support/served"
 require "ferrum"
+require_relative "../demo/hsops"
 
 # Walks through the demo and keeps a picture of each main view.
 class Screenshots
@@ -167,17 +168,19 @@ class Screenshots
     picture("proof", nil)
   end
 
+  # The old system's file, over a connection, with some of it chosen.
   def intake
-    @browser.go_to(@served.url("/"))
-    { "intake-lexicon" => "Hollin Sound words", "intake-rulebook" => "HSOPS names" }.each do |id, name|
-      @browser.at_css("##{id}").select(StoredModel.find_by!(name:).id)
-    end
-    @browser.at_xpath("//button[contains(., 'HSOPS')]").click
-    await { @browser.at_xpath("//a[contains(., 'Open the model')]") }
-    picture("intake", nil)
+    Demo::Hsops.write(File.join(ENV.fetch("KELVATH_DATABASE_FOLDER"), "HSOPS.db"))
+    connection = Connection.create!(name: "Old operations", platform: "sqlite", person: "Harbour Master", shared: true,
+                                    database: "HSOPS.db")
+    settings = { "never" => [ "*BKG*" ], "title" => "Old operations" }
+    person = ApplicationController::DEFAULT_PERSON
+    choice = IntakeChoice.keep("Without bookings", connection:, person:, settings:)
+    picture("intake", "/connections/#{connection.id}/takings/new?choice=#{choice.id}")
   end
 end
 
+ENV["KELVATH_DATABASE_FOLDER"] = Dir.mktmpdir
 Served.open do |served|
   browser = Ferrum::Browser.new(window_size: [ 1280, 800 ], browser_options: Screenshots::FLAGS, timeout: 30,
                                 process_timeout: 60)

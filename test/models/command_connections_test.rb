@@ -58,6 +58,8 @@ class CommandConnectionsTest < ActiveSupport::TestCase
     assert_equal [ 2, "Hollin Sound Ferries, Harbour\tnew=1 gone=0 changed=0\n" ], call("drift").first(2)
     assert source.reload.drifted?
     execute("DROP TABLE pier")
+    DriftClock.look
+    refute source.reload.drifted?
     assert_equal 0, call("drift").first
     refute source.reload.drifted?
     FileUtils.rm(File.join(@folder, "harbour.db"))

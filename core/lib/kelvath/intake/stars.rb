@@ -31,7 +31,7 @@ module Kelvath
       def measured?(table)
         keys = %i[key foreign_key].flat_map { |kind| @model.children(table.id, kind).flat_map(&:column_ids) }
         (@model.children(table.id, :column).map(&:id) - keys).any? do |id|
-          NUMBERS.include?(@platform.logical_name(@model.fetch(id).native_type))
+          NUMBERS.include?(@platform.logical_type(@model.fetch(id).native_type)[:type])
         end
       end
 
