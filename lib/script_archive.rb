@@ -11,11 +11,12 @@ module ScriptArchive
   module_function
 
   # bytes of a zip -> [[name, bytes], …], by their names, those of other files left out. Raises Kelvath::UnreadableFile
-  # for what is none, holds no script, or would grow beyond all measure.
-  def scripts(bytes)
+  # for what is none, holds no script, or would grow beyond all measure. names: of the files that are wanted, what: how
+  # people call them.
+  def scripts(bytes, names: NAMES, what: "scripts (*.sql, *.ddl, *.txt)")
     found, size = [], 0
     Zip::File.open_buffer(StringIO.new(bytes)) do |archive|
-      entries = archive.select { |entry| entry.file? && entry.name.match?(NAMES) && !entry.name.match?(%r{(\A|/)[._]}) }
+      entries = archive.select { |entry| entry.file? && entry.name.match?(names) && !entry.name.match?(%r{(\A|/)[._]}) }
       refuse("has #{entries.size} files; #{FILES} can be read") if entries.size > FILES
       entries.sort_by(&:name).each do |entry|
         text = entry.get_input_stream { |stream| stream.read(BYTES - size + 1) }.to_s
@@ -24,7 +25,7 @@ module ScriptArchive
         found << [ entry.name.dup.force_encoding(Encoding::UTF_8).scrub("?"), text ]
       end
     end
-    found.empty? ? refuse("holds no scripts (*.sql, *.ddl, *.txt)") : found
+    found.empty? ? refuse("holds no #{what}") : found
   rescue Zip::Error, Zlib::Error
     refuse("cannot be unpacked; it may be damaged or cut off")
   end

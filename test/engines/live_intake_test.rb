@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "test_helper"
+require "zip"
 require "support/throwaway_postgresql"
 require "support/throwaway_mariadb"
 
@@ -45,6 +46,7 @@ class LiveIntakeTest < ActiveSupport::TestCase
         assert_equal [ [ "harbour", true ], [ "member", false ] ], design.map { |each| [ each.name, each.outside ] }
         assert_includes whole_log(server), "extension pg_trgm, with all that it brought"
         assert_named(server)
+        assert_questionnaire(port, server)
       end
       PostgresqlServer.open(host: "127.0.0.1", port:, user: "stoker", dbname: "postgres") do |server|
         list = Kelvath::Intake.list("postgresql", server)
@@ -137,6 +139,39 @@ class LiveIntakeTest < ActiveSupport::TestCase
   def assert_named(server)
     server.script(REST)
     assert_empty NAMED - whole_log(server), (whole_log(server)).inspect
+  end
+
+  # What an administrator's psql answers, sent in a zip, is the same as what is read over a connection.
+  def assert_questionnaire(port, server)
+    questions = Kelvath::Intake::Questionnaire.new(Kelvath::Platforms.fetch("postgresql"))
+    Dir.mktmpdir do |folder|
+      File.write(File.join(folder, "questions.sql"), questions.text)
+      system(File.join(PostgresqlEngine.binaries, "psql"), "-q", "-h", "127.0.0.1", "-p", port.to_s, "-U", "kelvath",
+             "-d", "postgres", "-f", "questions.sql", chdir: folder, out: File::NULL, exception: true)
+      answers = questions.files.to_h { |name| [ name, File.read(File.join(folder, name)) ] }
+      whole = Kelvath::Intake.catalog("postgresql", server)
+      answered = Kelvath::Intake.catalog("postgresql", questions.query(answers))
+      %i[tables views sequences routines enumerations domains schemas version log].each do |list|
+        assert_equal whole.public_send(list), answered.public_send(list), list
+      end
+      assert_taken(answers, whole)
+      { answers.except("kelvath-columns.csv") => /kelvath-columns\.csv is missing/,
+        answers.merge("kelvath-rest.csv" => "a,b\n1,2\n") => /kelvath-rest\.csv has no column “what”/,
+        answers.merge("kelvath-rest.csv" => "what,name\n\"1,2\n") => /kelvath-rest\.csv is not readable as CSV/
+      }.each do |wrong, words|
+        assert_match words, assert_raises(Kelvath::UnreadableFile) { questions.query(wrong) }.message
+      end
+    end
+  end
+
+  def assert_taken(answers, whole)
+    run = Run.create!(kind: "taking", title: "Answered", person: "Guest", options: { questionnaire: "postgresql" })
+    zip = Zip::OutputStream.write_buffer do |stream|
+      answers.each { |name, text| stream.put_next_entry("answers/#{name}") && stream.write(text) }
+    end
+    File.binwrite(run.upload_path, zip.string)
+    run.work
+    assert_equal [ "done", whole.tables.size ], [ run.state, run.result.dig("counts", "tables") ], run.message
   end
 
   def whole_log(server) = Kelvath::Intake.catalog("postgresql", server).log.map(&:object)

@@ -5,9 +5,25 @@ module Kelvath
     # Reads the schemas of a PostgreSQL database from pg_catalog, "public" as the one that needs no name. What it cannot
     # take in is in the log.
     class Postgresql::CatalogReader < Intake::CatalogReader
+      extend Postgresql::Asking
+
       Queries = Postgresql::Queries
       Catalog = Intake::Catalog
 
+      # What a questionnaire asks: { name => [SQL, columns that an answer must have] }
+      QUESTIONS = {
+        "version" => [ Queries::VERSION, %w[version] ], "list" => [ Queries::LIST, %w[id schema name kind] ],
+        "places" => [ Queries::PLACES, %w[oid schema name] ],
+        "relations" => [ Queries::RELATIONS, %w[oid schema name kind persistence] ],
+        "columns" => [ Queries::COLUMNS, %w[oid name type mandatory default_value] ],
+        "constraints" => [ Queries::CONSTRAINTS, %w[oid name type columns target targets text condition] ],
+        "indexes" => [ Queries::INDEXES, %w[oid name unique columns sought options method text special] ],
+        "triggers" => [ Queries::TRIGGERS, %w[oid name text] ], "schemas" => [ Queries::SCHEMAS, %w[name comment] ],
+        "enumerations" => [ Queries::ENUMERATIONS, %w[schema name texts] ],
+        "domains" => [ Queries::DOMAINS, %w[schema name type checks] ],
+        "sequences" => [ Queries::SEQUENCES, %w[schema name first step] ],
+        "routines" => [ Queries::ROUTINES, %w[schema name text] ], "rest" => [ Queries::REST, %w[what name] ]
+      }.freeze
       ACTIONS = { "a" => "no action", "r" => "restrict", "c" => "cascade", "n" => "set null",
                   "d" => "set default" }.freeze
       TRUE_TEXT = [ true, "t" ].freeze

@@ -138,6 +138,7 @@ module Kelvath
 end
 
 require_relative "queries"
+require_relative "asking"
 require_relative "catalog_reader"
 require_relative "dialect"
 
