@@ -3,6 +3,7 @@
 require_relative "intake/catalog"
 require_relative "intake/scope"
 require_relative "intake/catalog_reader"
+require_relative "intake/scripted_reader"
 require_relative "intake/questionnaire"
 require_relative "intake/mending"
 require_relative "intake/conditions"

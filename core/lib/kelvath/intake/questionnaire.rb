@@ -46,7 +46,7 @@ module Kelvath
       def rows(name, text, columns)
         raise UnreadableFile, "The answer #{name} is missing; the questions ask for #{files.join(', ')}." if text.nil?
 
-        table = CSV.parse(text, headers: true)
+        table = CSV.parse(text.delete_prefix("\uFEFF").lstrip, headers: true)
         lacking = columns - table.headers.compact
         return table.map(&:to_h) if lacking.empty?
 

@@ -101,6 +101,7 @@ module Kelvath
       def reserved_words = RESERVED
       def writer_class = Writer
       def dialect_class = Dialect
+      def catalog_reader = CatalogReader
       def identity_type = "number(10)"
 
       # interval day(2) to second(6) is known by its name alone.
@@ -138,5 +139,6 @@ end
 
 require_relative "writer"
 require_relative "dialect"
+require_relative "catalog_reader"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Oracle.new)
