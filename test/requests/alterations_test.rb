@@ -82,6 +82,29 @@ original_filename: "then.json")
     ENV["CI"] ? flunk(error.message) : skip(error.message)
   end
 
+  # Its process is killed; what it has done is taken back by a run of its own.
+  test "a script that is stopped while it runs is cleaned up after" do
+    run = @stored.runs.create!(kind: "running", title: "Fleet", person: "Guest", design_id: @design_id, state: "working",
+                               alive_at: Time.current, options: { prepared: 0 })
+    side = Kelvath::Altering::Side.new(model: @stored.model, design_id: @design_id, told: true)
+    run.keep_safety(side, side, "DROP TABLE quay;\n", place: nil, fresh: false)
+    assert_equal [ side.design_id, nil, false ], [ run.safety.first.design_id, *run.safety.last(2) ]
+    RunJob.stub(:perform_later, nil) { post run_stop_path(run) }
+    cleaning = Run.last
+    assert_redirected_to run_path(cleaning)
+    assert_equal [ "cleaning", run.id ], [ cleaning.kind, cleaning.options["run"] ]
+    get run_path(run)
+    assert_select "[role=alert]", text: /Kelvath stopped while this script ran/
+    assert_select "button", text: "Check and clean"
+    get run_undo_path(run)
+    assert_equal "DROP TABLE quay;\n", response.body
+    run.update!(result: { clean: true })
+    patch run_running_path(run)
+    assert_match(/There is nothing to clean up/, response.body)
+  ensure
+    run&.drop_safety
+  end
+
   private
 
   # What a run does is done before the answer.

@@ -4,8 +4,9 @@
 class UndoScriptsController < ApplicationController
   def show
     run = Run.find_by!(id: params[:run_id], kind: "running")
-    return complain("It is not kept any more; the database is clean.", status: :not_found) unless run.undo_path.exist?
+    text = run.undo_text or
+      return complain("It is not kept any more; the database is clean.", status: :not_found)
 
-    send_file run.undo_path, filename: "undo-#{run.id}.sql", type: "application/sql"
+    send_data text, filename: "undo-#{run.id}.sql", type: "application/sql"
   end
 end

@@ -17,9 +17,18 @@ module Kelvath
       script.statements.find { |each| each.kind == "place" }&.name
     end
 
-    # What is other in one state than in another: [Comparison::Difference, …]; sides: Altering::Sides.
+    # What is other in one state than in another: [Comparison::Difference, …]; sides: Altering::Sides. Tables that are
+    # only referred to are in neither.
     def differences(before, after)
+      outside = [ before, after ].flat_map { |side| outside(side) }
+                                 .to_set { |table, side| table.label(side.model).downcase }
       Comparison.designs(before.model, before.design_id, after.model, after.design_id, without: Proof::UNREAD)
+                .reject { |each| outside.include?(owner(each).last.downcase) }
+    end
+
+    # [[Table, Side], …] of those that are only referred to.
+    def outside(side)
+      side.model.children(side.design_id, :table).select(&:outside).map { |table| [ table, side ] }
     end
 
     # { new: { kind => how many }, gone: …, changed: … } of things that stand by themselves; what changed within one

@@ -59,5 +59,8 @@ class RunningTest < CoreTest
     assert_equal({ new: {}, gone: { "table" => 1 }, changed: {} }, dropping.counts)
     again = foresight("postgresql", [ "CREATE TABLE quay (id int)", "CREATE TABLE pier (code int)" ])
     assert_equal [ 3 ], again.faults.map(&:first), again.faults.inspect
+    referring = foresight("postgresql", [ "CREATE TABLE quay (id int REFERENCES harbour (id))" ])
+    assert_equal [ [ 1, "harbour is neither there nor made." ] ], referring.faults
+    assert_equal({ new: { "table" => 1 }, gone: {}, changed: {} }, referring.counts)
   end
 end

@@ -31,6 +31,9 @@ module Run::Safety
   end
 
   def safety_path = self.class.directory.join("#{id}.safety.json")
+  # The script that goes back, nil if it is not kept any more.
+  def undo_text = (File.read(undo_path) if undo_path.exist?)
+
   def undo_path = self.class.directory.join("#{id}.undo.sql")
 
   # What is not needed any more.

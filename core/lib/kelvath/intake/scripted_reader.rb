@@ -40,11 +40,15 @@ module Kelvath
       end
 
       # A statement as a script has it.
-      def ended(text) = "#{text.strip.delete_suffix('/').rstrip}#{';' unless text.strip.end_with?(';', '/')}\n"
+      def ended(text)
+        statement = text.strip
+        "#{statement.delete_suffix('/').rstrip}#{';' unless statement.end_with?(';', '/')}\n"
+      end
 
       # [kind, schema, name] as a Scope knows it; what belongs to a table goes with it.
       def thing(row)
-        [ self.class::KINDS.fetch(row["kind"].to_s.upcase, "routine"), schema(row["place"]), row["beside"] || row["name"] ]
+        kind = self.class::KINDS.fetch(row["kind"].to_s.upcase, "routine")
+        [ kind, schema(row["place"]), row["beside"] || row["name"] ]
       end
 
       def schema(place) = place.to_s.casecmp?(here["place"].to_s) ? nil : place

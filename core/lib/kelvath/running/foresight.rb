@@ -27,7 +27,7 @@ module Kelvath
       # it is there.
       def faults
         met = reading.catalog.log.select { |each| each.level == :warning && each.file == SCRIPT }
-        (met.map { |each| [ each.line, each.message ] } + doubled).sort_by { |line, _| line.to_i }
+        (met.map { |each| [ each.line, each.message ] } + doubled + lacking).sort_by { |line, _| line.to_i }
       end
 
       # The first statement that cannot stand in a transaction with others: [line, words]; nil for none.
@@ -61,6 +61,18 @@ module Kelvath
           next if statement_at(line).match?(ASKS_FIRST) || dropped?(thing, line)
 
           [ line, "#{thing.title} is there already." ]
+        end
+      end
+
+      # Tables that it refers to, and that are neither there nor made.
+      def lacking
+        there = Running.outside(@before).to_set { |table, _| table.name.downcase }
+        Running.outside(after).filter_map do |table, _|
+          next if there.include?(table.name.downcase)
+
+          form = /\bREFERENCES\s+(?:["`\[]?\w+["`\]]?\.)?["`\[]?#{Regexp.escape(table.name)}\b/i
+          line = @script.statements.find { |each| each.sql.match?(form) }&.line
+          [ line, "#{table.name} is neither there nor made." ]
         end
       end
 
