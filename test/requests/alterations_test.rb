@@ -84,8 +84,8 @@ original_filename: "then.json")
 
   # Its process is killed; what it has done is taken back by a run of its own.
   test "a script that is stopped while it runs is cleaned up after" do
-    run = @stored.runs.create!(kind: "running", title: "Fleet", person: "Guest", design_id: @design_id, state: "working",
-                               alive_at: Time.current, options: { prepared: 0 })
+    run = @stored.runs.create!(kind: "running", title: "Fleet", person: "Guest", design_id: @design_id,
+                               state: "working", alive_at: Time.current, options: { prepared: 0 })
     side = Kelvath::Altering::Side.new(model: @stored.model, design_id: @design_id, told: true)
     run.keep_safety(side, side, "DROP TABLE quay;\n", place: nil, fresh: false)
     assert_equal [ side.design_id, nil, false ], [ run.safety.first.design_id, *run.safety.last(2) ]

@@ -27,6 +27,12 @@ class BadInputTest < ActionDispatch::IntegrationTest
     end
   end
 
+  test "an option of what has none is refused in words" do
+    ask :patch, model_element_path(@stored, @concept.id), field: "options", option: "collation", value: ""
+    assert_response :unprocessable_entity
+    assert_match(/A diagram has no field “options”/, response.body)
+  end
+
   test "HTML and SQL in names and definitions show as text everywhere" do
     vessel = entity(@stored.model, "Vessel")
     ask :patch, model_element_path(@stored, vessel.id), field: "name", value: HOSTILE, seen: "Vessel"

@@ -30,9 +30,11 @@ module Kelvath
       ChangeSet.set(element, seen: known, field.name => value)
     end
 
-    # Sets one option that an element's platform declares; empty text takes it away. Raises InvalidValue, NotFound.
+    # Sets one option that an element's platform declares; empty text takes it away. Raises InvalidValue, UnknownName,
+    # NotFound.
     def set_option(model, id, name, raw)
       element = model.fetch(id)
+      element.class.fetch_field(:options)
       platform = Platforms.of(model, element)
       return ChangeSet.set(element, options: element.options.except(name)) if raw.to_s.strip.empty?
 

@@ -7,6 +7,7 @@ module Kelvath
   # Scripts that are run on somebody's database: what they would do there, and the way back if they stop half-way.
   module Running
     KINDS = %i[table view sequence routine enumeration].freeze # what stands in a database by itself
+    ALONE = [ :schema, *KINDS ].freeze
 
     module_function
 
@@ -41,7 +42,7 @@ module Kelvath
     end
 
     def way(difference)
-      whole = KINDS.include?(difference.kind) && difference.field.nil?
+      whole = ALONE.include?(difference.kind) && difference.field.nil?
       return :changed unless whole
 
       difference.left.nil? ? :new : :gone
@@ -49,7 +50,7 @@ module Kelvath
 
     # [kind, name] of what stands by itself and holds what is other.
     def owner(difference)
-      return [ difference.kind.to_s, difference.path ] if KINDS.include?(difference.kind)
+      return [ difference.kind.to_s, difference.path ] if ALONE.include?(difference.kind)
 
       [ "table", difference.path.split(" · ").first ]
     end
