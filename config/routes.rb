@@ -12,6 +12,7 @@ Rails.application.routes.draw do
     resources :takings, only: %i[new create]
   end
   resources :takings, only: :update
+  resources :practice_servers, only: %i[create update destroy]
   resources :questionnaires, only: %i[show create]
   resources :intakes, only: :create
   resources :readings, only: %i[new create]

@@ -3,6 +3,7 @@
 ENV["RAILS_ENV"] ||= "test"
 require "tmpdir"
 ENV["KELVATH_PROOF_SERVERS"] = File.join(Dir.tmpdir, "kelvath-proof-servers-#{Process.pid}") # any user can go there
+ENV["KELVATH_PRACTICE_SERVERS"] = File.join(Dir.tmpdir, "kelvath-practice-#{Process.pid}")
 require_relative "../config/environment"
 require "rails/test_help"
 require Rails.root.join("demo/hollin_sound_ferries")
@@ -29,6 +30,11 @@ module TestModels
   end
 
   def entity(model, name) = model.all(:entity).find { |each| each.name == name }
+end
+
+Minitest.after_run do
+  Kelvath::Practice.platforms.each { |platform| PracticeServer.stop(platform) }
+  FileUtils.rm_rf(ENV.fetch("KELVATH_PRACTICE_SERVERS"))
 end
 
 class ActiveSupport::TestCase

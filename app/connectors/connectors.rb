@@ -4,6 +4,7 @@ require_relative "sqlite_file"
 require_relative "postgresql_server"
 require_relative "mariadb_server"
 require_relative "mysql_server"
+require_relative "practice_connector"
 require_relative "database_hosts"
 require_relative "database_folder"
 require_relative "target"
@@ -18,14 +19,20 @@ module Connectors
   # Connectors of servers: they answer throwaway(port), as PostgresqlServer does.
   SERVERS = [ PostgresqlServer, MariadbServer, MysqlServer ].to_h { |each| [ each.platform, each ] }.freeze
 
+  # Platforms whose servers are simulated.
+  PRACTICE = { "oracle" => PracticeConnector }.freeze
+
   # The connector for servers of a platform, or nil.
-  def self.server(platform) = SERVERS[platform]
+  def self.server(platform) = SERVERS[platform] || PRACTICE[platform]
+
+  # Are its servers only simulated here?
+  def self.practice?(platform) = PRACTICE.key?(platform)
 
   # The connector for database files of a platform, or nil.
   def self.file(platform) = FILES[platform]
 
   # Platforms whose databases can be reached, by their keys.
-  def self.platforms = FILES.keys + SERVERS.keys
+  def self.platforms = FILES.keys + SERVERS.keys + PRACTICE.keys
 
   # Yields the connector of a Target's database. Raises Unreachable, Kelvath::UnreadableFile.
   def self.open(target, readonly: true, &block)

@@ -7,6 +7,17 @@ module ConnectionsHelper
   STEP_MARKS = { true => [ "✓", "text-moss", "passed" ], false => [ "✕", "text-rust", "failed" ],
                  nil => [ "·", "text-soft", "not come to" ] }.freeze
 
+  # { model's id => [Source, …] } of designs that have drifted from their databases.
+  def drifted_sources
+    @drifted_sources ||= Source.where.not(drifted_at: nil).includes(:connection).group_by(&:model_id)
+  end
+
+  # Connections that somebody sees, each with its SignIn or nil.
+  def with_sign_ins(connections)
+    sign_ins = SignIn.lasting.where(person:, connection: connections).index_by(&:connection_id)
+    connections.map { |connection| [ connection, sign_ins[connection.id] ] }
+  end
+
   # What the form says when something of it cannot be.
   def connection_fault(connection, field)
     words = connection.errors[field].first or return
@@ -15,5 +26,13 @@ module ConnectionsHelper
   end
 
   # [[title, key], …] of platforms whose databases can be reached.
-  def reachable_platforms = Connectors.platforms.map { |key| [ Kelvath::Platforms.fetch(key).title, key ] }
+  def reachable_platforms
+    Connectors.platforms.map { |key| [ Connection.new(platform: key).platform_title, key ] }
+  end
+
+  # { platform's key => port that its servers usually listen on }
+  def usual_ports
+    Connectors::SERVERS.keys.index_with { |key| Kelvath::Platforms.fetch(key).class::PORT }
+                       .merge(Connectors::PRACTICE.keys.index_with { |key| PracticeServer.port(key) }.compact)
+  end
 end

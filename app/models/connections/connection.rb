@@ -4,7 +4,7 @@
 # asked for each time.
 class Connection < ApplicationRecord
   encrypts :secret
-  has_many :sign_ins, dependent: nil # the database removes them
+  has_many :sign_ins, dependent: :delete_all
 
   normalizes :name, :host, :database, :username, :role, with: ->(text) { text.to_s.strip }
 
@@ -23,17 +23,27 @@ class Connection < ApplicationRecord
                                "#{seen_by(person).map(&:name).join(', ').presence || 'none'}.")
   end
 
+  # It may be the same one again.
+  def secret=(given)
+    @secret_given = true
+    super
+  end
+
   # Is its secret kept here, or asked for each time?
   def keeps_secret? = !read_attribute_before_type_cast("secret").nil?
 
   def of_file? = !Connectors.file(platform).nil?
-  def platform_title = Kelvath::Platforms.fetch(platform).title
+
+  # "Oracle practice server" of what is only simulated.
+  def platform_title
+    "#{Kelvath::Platforms.fetch(platform).title}#{' practice server' if Connectors.practice?(platform)}"
+  end
 
   # Where it leads, as people read it.
   def place = of_file? ? "the file #{database}" : "#{database} on #{host}:#{port}"
 
   # The SignIn of a person, or nil: is that person connected?
-  def sign_in(person) = sign_ins.find_by(person:)
+  def sign_in(person) = sign_ins.lasting.find_by(person:)
 
   # The Target for a person who is connected, or whose secret is kept. Raises Kelvath::Error for one who must give it.
   def target(person)
@@ -65,7 +75,7 @@ class Connection < ApplicationRecord
 
   # A secret is for one server and one user.
   def secret_goes_nowhere_else
-    return unless keeps_secret? && !secret_changed? && (host_changed? || port_changed? || username_changed?)
+    return unless keeps_secret? && !@secret_given && (host_changed? || port_changed? || username_changed?)
 
     errors.add(:secret, "Enter the secret again: the one that is kept was for another server or user.")
   end

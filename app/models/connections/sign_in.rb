@@ -8,6 +8,8 @@ class SignIn < ApplicationRecord
   encrypts :secret
   belongs_to :connection
 
+  scope :lasting, -> { where(created_at: LASTS.ago..) }
+
   # What a server that starts again forgets.
   def self.forget_all = delete_all
   def self.forget_old = where(created_at: ..LASTS.ago).delete_all

@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+require_relative "practice/refusals"
+require_relative "practice/database"
+require_relative "practice/told_by_statements"
+
+module Kelvath
+  # Simulated database servers that ship with Kelvath, to practise on: a catalog without rows that takes statements,
+  # refuses what the real server would refuse, and answers the catalog's questions.
+  module Practice
+    # What a practice server refuses, in words like the real one's.
+    class Refused < Error; end
+
+    ANSWERS = { "oracle" => ToldByStatements }.freeze
+
+    # Platforms that can be practised on, by their keys.
+    def self.platforms = ANSWERS.keys
+  end
+end
