@@ -73,14 +73,8 @@ Figures.row("running 1,000 tables on PostgreSQL, beside psql -f", unit: "s", goa
     file = Rails.root.join("tmp/bench.sql").to_s
     File.write(file, Kelvath::Scripting::Composition.new(Subjects.design, Subjects.derived.design_id,
                                                          Kelvath::Scripting::Recipes.usual).script.text)
-    fresh = lambda do
-      system(*ScriptSubjects.program("dropdb", port, "--if-exists", "one"), err: File::NULL, exception: true)
-      system(*ScriptSubjects.program("createdb", port, "one"), exception: true)
-    end
-    loaded = lambda do
-      system(*ScriptSubjects.program("psql", port, "-q", "-d", "one", "-f", file), out: File::NULL, exception: true)
-    end
-    reference = Figures.seconds(runs: 3, prepare: fresh) { loaded.call }
+    fresh = -> { ScriptSubjects.fresh(port) }
+    reference = Figures.seconds(runs: 3, prepare: fresh) { ScriptSubjects.load(port, file) }
     ours = Figures.seconds(runs: 3, prepare: -> { fresh.call && ConnectionSubjects.run(port) }, &:call)
     [ ours, reference, ours <= 1.3 * reference ]
   end

@@ -40,13 +40,8 @@ Figures.row("reading a script of 1,000 tables, beside psql -f", unit: "s", goal:
   file = Rails.root.join("tmp/bench.sql").to_s
   File.write(file, text)
   ThrowawayPostgresql.open do |port|
-    fresh = lambda do
-      system(*ScriptSubjects.program("dropdb", port, "--if-exists", "one"), err: File::NULL, exception: true)
-      system(*ScriptSubjects.program("createdb", port, "one"), exception: true)
-    end
-    loaded = lambda do
-      system(*ScriptSubjects.program("psql", port, "-q", "-d", "one", "-f", file), out: File::NULL, exception: true)
-    end
+    fresh = -> { ScriptSubjects.fresh(port) }
+    loaded = -> { ScriptSubjects.load(port, file) }
     ours, reference = Figures.by_turns(-> { ReadingSubjects.read(text) }, loaded, rounds: 3, prepare: fresh)
     [ ours, reference, ours <= 0.5 * reference ]
   end

@@ -24,6 +24,16 @@ module ScriptSubjects
     [ File.join(ThrowawayPostgresql.binaries, name), "-h", "127.0.0.1", "-p", port.to_s, "-U", "kelvath", *rest ]
   end
 
+  # What makes an empty database “one” anew, and what runs a file there by psql.
+  def fresh(port)
+    system(*program("dropdb", port, "--if-exists", "one"), err: File::NULL, exception: true)
+    system(*program("createdb", port, "one"), exception: true)
+  end
+
+  def load(port, file)
+    system(*program("psql", port, "-q", "-d", "one", "-f", file), out: File::NULL, exception: true)
+  end
+
   # { platform's key => [seconds of ours, seconds of pg_dump --schema-only] }, taken by turns: a machine is not of one
   # speed from one minute to the next.
   def beside_dump
@@ -54,13 +64,8 @@ Figures.row("proof of 1,000 tables on PostgreSQL, beside psql -f", unit: "s", go
     script = ScriptSubjects.script("postgresql")
     file = Rails.root.join("tmp/bench.sql").to_s
     File.write(file, script.text)
-    fresh = lambda do
-      system(*ScriptSubjects.program("dropdb", port, "--if-exists", "one"), err: File::NULL, exception: true)
-      system(*ScriptSubjects.program("createdb", port, "one"), exception: true)
-    end
-    loaded = lambda do
-      system(*ScriptSubjects.program("psql", port, "-q", "-d", "one", "-f", file), out: File::NULL, exception: true)
-    end
+    fresh = -> { ScriptSubjects.fresh(port) }
+    loaded = -> { ScriptSubjects.load(port, file) }
     proven = lambda do
       PostgresqlServer.throwaway(port) do |server|
         server.run_handed_out(ScriptSubjects.script("postgresql"))

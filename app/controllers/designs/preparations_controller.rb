@@ -6,13 +6,7 @@ class PreparationsController < ApplicationController
 
   # connection: the id of one; recipe, and from and back for a script that alters: as RunScript takes them.
   def create
-    connection = Connection.seen_by(person).find(params.require(:connection))
-    unless connection.platform == @design.platform
-      raise Kelvath::Error, "“#{connection.name}” leads to #{connection.platform_title}; #{@design.name} is for " \
-                            "#{Kelvath::Platforms.fetch(@design.platform).title}."
-    end
-
-    connection.target(person)
+    connection = connection_of_design
     run = @stored.runs.create!(kind: "preparing", title: "#{@design.name} on #{connection.name}", person:,
                                design_id: @design.id,
                                options: { connection: connection.id, recipe: params[:recipe].presence,

@@ -29,13 +29,7 @@ options: {})
 
   # Only somebody who is connected reads a database.
   def from_connection
-    connection = Connection.seen_by(person).find(params.require(:connection))
-    unless connection.platform == @design.platform
-      raise Kelvath::Error, "“#{connection.name}” leads to #{connection.platform_title}; #{@design.name} is for " \
-                            "#{Kelvath::Platforms.fetch(@design.platform).title}."
-    end
-
-    connection.target(person)
+    connection = connection_of_design
     @stored.runs.create!(kind: "state", design_id: @design.id, person:, options: { connection: connection.id },
                          title: connection.name)
   end
