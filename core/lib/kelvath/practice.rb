@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require_relative "practice/refusals"
 require_relative "practice/database"
 require_relative "practice/told_by_statements"
 
@@ -11,9 +10,7 @@ module Kelvath
     # What a practice server refuses, in words like the real one's.
     class Refused < Error; end
 
-    ANSWERS = { "oracle" => ToldByStatements }.freeze
-
-    # Platforms that can be practised on, by their keys.
-    def self.platforms = ANSWERS.keys
+    # Platforms that can be practised on, by their keys: those that say what they refuse.
+    def self.platforms = Platforms.all.select { |each| each.class::REFUSALS }.map(&:key)
   end
 end

@@ -67,6 +67,7 @@ module Kelvath
       INSERT_ONCE = nil
       ASKS_FIRST = true
       BEGINS_IN = nil
+      REFUSALS = nil # { what a practice server refuses => its words }, where there is one
       NEVER_WITHIN = nil # statements that no transaction can hold, where others can
       ADDED_LATER = [].freeze # options of foreign keys that only one that is added to a table can have
       DROPS_BETWEEN = [].freeze

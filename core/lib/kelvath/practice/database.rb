@@ -39,12 +39,12 @@ module Kelvath
                      platform: @platform).catalog
       end
 
-      # What a server says of something; fault: a key of REFUSALS.
-      def words(fault) = REFUSALS.fetch(@platform.key).then { |known| known.fetch(fault) { known.fetch(:wrong) } }
+      # What a server says of something; fault: a key of the platform's REFUSALS.
+      def words(fault) = @platform.class::REFUSALS.then { |known| known.fetch(fault) { known.fetch(:wrong) } }
 
       # Rows of a catalog question (SQL as it is asked). Raises Refused for any other.
       def ask(sql)
-        ANSWERS.fetch(@platform.key).new(@platform, catalog, @home).rows(sql) or
+        ToldByStatements.new(@platform, catalog, @home).rows(sql) or
           raise Refused, "A practice server answers the catalog's questions, and no others."
       end
 

@@ -140,5 +140,6 @@ end
 require_relative "writer"
 require_relative "dialect"
 require_relative "catalog_reader"
+require_relative "refusals"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Oracle.new)
