@@ -39,6 +39,9 @@ class JoiningTest < CoreTest
   def test_what_is_there_already_is_not_offered_again
     first = begun
     assert_empty offered(plan(first.model, FIRST, first.design_id))
+    counted = read(FIRST).tap { |catalog| catalog.tables.each { |table| table.rows = 12 } }
+    other, = Joining.read(counted, platform: "postgresql", ids:, model: first.model, design_id: first.design_id)
+    assert_empty offered(Joining::Plan.new(first.model, other, design_id: first.design_id)), "rows are no change"
     derived = Derivation.derive(ferries, platform: "postgresql", ids:)
     model = derived.change_set.apply(ferries)
     again = plan(model, Ddl.script(model, derived.design_id).text, derived.design_id)

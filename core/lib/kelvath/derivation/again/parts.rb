@@ -9,6 +9,7 @@ module Kelvath
         # Fields of which deriving again takes care by itself: where a thing stands among others, where it comes from,
         # and whether its name is a person's.
         APART = %i[position source_id name_fixed].freeze
+        COUNTED = %i[rows_told bytes_told].freeze # what a server counts is no part of a design
         ORDERED = %i[column].freeze # kinds whose order a person can decide
 
         module_function
@@ -32,7 +33,9 @@ module Kelvath
         # The fields of a kind that are compared.
         def fields(type)
           @fields ||= {}
-          @fields[type] ||= type.fields.each_value.reject { |field| APART.include?(field.name) }.freeze
+          @fields[type] ||= type.fields.each_value.reject { |field|
+            APART.include?(field.name) || COUNTED.include?(field.name)
+          }.freeze
         end
 
         # A value in which some elements are there no more. gone: { id => name it had }
