@@ -10,17 +10,16 @@ require "kelvath"
 # of JSON each:
 #
 #   {"do":"sign in","user":…,"secret":…,"database":…,"role":…} -> {"facts":{…}}
+#   {"do":"look"|"enter","database":…}                          -> {"there":…}
 #   {"do":"run","sql":…}                                        -> {}
 #   {"do":"ask","sql":…}                                        -> {"rows":[{…},…]}
 #
 # What is refused is answered as {"error":…,"step":…}. Plain Ruby.
 class PracticeServer
   DIRECTORY = ENV.fetch("KELVATH_PRACTICE_SERVERS") { File.expand_path("../storage/practice", __dir__) }
-  DATABASE = { "oracle" => "HSOPS" }.freeze
   # Who is let in; told to everybody who practises.
   USERS = { "master" => { secret: "harbour", writes: true }, "clerk" => { secret: "harbour", writes: false } }.freeze
-  ROLES = [ "", "harbour_office" ].freeze
-  BEHAVIOURS = [ "", "slow", "drops the line", "full", "refuses rights" ].freeze
+  BEHAVIOURS = [ "", "slow", "drops the line", "full", "refuses rights", "behind a firewall" ].freeze
   LONGEST = 10 << 20 # bytes of one request
 
   class << self
@@ -82,10 +81,10 @@ class PracticeServer
     private
 
     def check(platform)
-      return if DATABASE.key?(platform)
+      return if Kelvath::Practice.platforms.include?(platform)
 
       raise Kelvath::UnknownName, "There is no practice server for “#{platform.to_s[0, 40]}”; there are: " \
-                                  "#{DATABASE.keys.join(', ')}."
+                                  "#{Kelvath::Practice.platforms.join(', ')}."
     end
 
     def await(platform)
@@ -97,9 +96,9 @@ class PracticeServer
   def initialize(platform)
     @key = platform
     @platform = Kelvath::Platforms.fetch(platform)
+    @practice = @platform.practice
     @lock = Mutex.new
-    kept = File.exist?(path("statements")) ? JSON.parse("[#{File.readlines(path('statements')).join(',')}]") : shipped
-    @database = Kelvath::Practice::Database.new(@platform, home: DATABASE.fetch(platform), statements: kept)
+    @databases = File.exist?(path("statements")) ? kept : shipped
   end
 
   # Serves until it is stopped.
@@ -112,17 +111,43 @@ class PracticeServer
 
   private
 
+  # Who is signed in, and where. from: how many statements the database held when a transaction began, nil outside one.
+  Session = Struct.new(:user, :role, :writes, :database, :schema, :from)
+
   def path(what) = self.class.file(@key, what)
 
+  def split(script) = Kelvath::Ddl::Splitter.statements(script).map(&:first)
+
+  # { name => Practice::Database }
   def shipped
     script = File.read(File.expand_path("../demo/practice/#{@key}.sql", __dir__))
-    Kelvath::Ddl::Splitter.statements(script).map(&:first)
+    batch = @platform.dialect.batch_end
+    texts = batch ? script.split(/^#{batch}$/).map(&:strip).reject(&:empty?) : split(script)
+    { @practice::DATABASE => Kelvath::Practice::Database.of(@platform, texts) }
+  end
+
+  def kept
+    lines = File.readlines(path("statements")).map { |line| JSON.parse(line) }
+    lines.map! { |line| line.is_a?(String) ? [ @practice::DATABASE, nil, line ] : line } # as it was kept at first
+    lines.group_by(&:first).transform_values do |list|
+      Kelvath::Practice::Database.new(@platform, statements: list.map { |each| each.drop(1) }.select(&:last))
+    end
+  end
+
+  # All of them: what was taken back is taken back here, too. A database without any has a line of its own.
+  def keep
+    lines = @databases.flat_map do |name, database|
+      statements = database.statements.empty? ? [ [ nil, nil ] ] : database.statements
+      statements.map { |schema, sql| JSON.generate([ name, schema, sql ]) }
+    end
+    File.write("#{path('statements')}.new", "#{lines.join("\n")}\n")
+    File.rename("#{path('statements')}.new", path("statements"))
   end
 
   def behaviour = self.class.behaviour(@key)
 
   def attend(socket)
-    session = {}
+    session = Session.new
     while (line = socket.gets("\n", LONGEST))
       sleep 0.2 if behaviour == "slow"
       answer = answer(JSON.parse(line), session)
@@ -133,6 +158,7 @@ class PracticeServer
   rescue JSON::ParserError, SystemCallError, IOError
     nil
   ensure
+    @lock.synchronize { take_back(session) }
     socket.close unless socket.closed?
   end
 
@@ -141,8 +167,10 @@ class PracticeServer
     @lock.synchronize do
       case request["do"]
       when "sign in" then sign_in(request, session)
+      when "look" then { there: signed(session) && place?(request["database"].to_s) }
+      when "enter" then { there: enter(request["database"].to_s, session) }
       when "run" then run(request["sql"].to_s, session)
-      when "ask" then { rows: signed(session) && @database.ask(request["sql"].to_s) }
+      when "ask" then { rows: ask(request["sql"].to_s, session) }
       else refusal(:wrong)
       end
     end
@@ -150,39 +178,133 @@ class PracticeServer
     { error: error.message }
   end
 
-  def refusal(fault, step = nil) = { error: @database.words(fault), step: }
-  def signed(session) = session[:user] || raise(Kelvath::Practice::Refused, @database.words(:sign_in))
+  def refusal(fault, step = nil) = { error: @practice.words(fault), step: }
+  def refuse(fault) = raise(Kelvath::Practice::Refused, @practice.words(fault))
+  def signed(session) = session.user || refuse(:sign_in)
 
   def sign_in(request, session)
+    return refusal(:firewall, "Sign-in") if behaviour == "behind a firewall"
+
     user = USERS[request["user"]]
     return refusal(:sign_in, "Sign-in") unless user && user[:secret] == request["secret"]
-    return refusal(:place, "Database") unless request["database"].to_s.casecmp?(DATABASE.fetch(@key))
-    return refusal(:role, "Role") unless ROLES.include?(request["role"].to_s)
+    return refusal(:place, "Database") unless place?(request["database"].to_s)
 
-    session.merge!(user: request["user"], writes: user[:writes])
-    { facts: { version: "#{@platform.title} practice server", user: request["user"], role: request["role"].to_s,
-               database: DATABASE.fetch(@key), encrypted: false, makes: user[:writes],
-               rights: user[:writes] ? "reads all, may make anything" : "reads all, may make nothing" } }
+    role = @practice::ROLES.keys.find { |each| each.casecmp?(request["role"].to_s) }
+    return refusal(:role, "Role") unless role
+
+    session.user, session.role = request["user"], role
+    session.writes = user[:writes] && @practice::ROLES[role].fetch(:writes, true)
+    enter(request["database"].to_s, session)
+    { facts: facts(session) }
   end
+
+  def facts(session)
+    sees = @practice::ROLES[session.role][:sees]
+    { version: "#{@platform.title} practice server", user: session.user, role: session.role,
+      database: session.schema || session.database, encrypted: false, makes: session.writes,
+      transactions: @platform.supports?(:undone_whole),
+      rights: "reads #{sees ? "what is in #{sees.join(', ')}" : 'all'}, may make " \
+              "#{session.writes ? 'anything' : 'nothing'}" }
+  end
+
+  # The name of the database, as it is spelt. Where a schema is a database there is one, of all of them.
+  def named(name) = @databases.keys.find { |each| each.casecmp?(name) }
+  def one? = @platform.dialect.schema_is_database?
+  def place?(name) = one? ? @databases.each_value.first.schema?(name) : !named(name).nil?
+
+  def enter(name, session)
+    refuse(:place) unless place?(name)
+    return session.database = named(name) unless one?
+
+    session.database = @databases.keys.first
+    session.schema = name.casecmp?(@practice::HOME) ? nil : name
+  end
+
+  def at_hand(session) = @databases.fetch(session.database) { refuse(:place) }
+
+  def ask(sql, session)
+    signed(session)
+    at_hand(session).ask(sql, schema: session.schema, role: session.role)
+  end
+
+  OF_DATABASES = /\A\s*(?:IF\s+DB_ID\(.*?\)\s+IS\s+NULL\s+)?(CREATE|DROP|USE)\s+(?:DATABASE\s+)?
+                  (?:IF\s+(?:NOT\s+)?EXISTS\s+)?["`\[]?(\w+)["`\]]?\s*(?:CASCADE)?\s*;?\s*\z/xi
+  OTHERS = /\A\s*USE\s+(?:SCHEMA|ROLE|WAREHOUSE|SECONDARY)\b/i
 
   def run(sql, session)
     signed(session)
     return nil if behaviour == "drops the line"
-    return refusal(:full) if behaviour == "full" && sql.match?(/\A\s*CREATE\b/i)
-    return refusal(:rights, "Rights") if behaviour == "refuses rights" || !session[:writes]
+    return refusal(:full) if behaviour == "full" && sql.match?(/\A\s*(?:CREATE|ALTER)\b/i)
+    return refusal(:rights, "Rights") if behaviour == "refuses rights" || !session.writes
 
-    @database.run(sql) && keep
+    of_databases(sql, session) || transaction(sql, session) || take(sql, session)
     {}
   end
 
-  # All of them: what was taken back is taken back here, too.
-  def keep
-    whole = @database.statements.map { |sql| JSON.generate(sql) }
-    return File.open(path("statements"), "a") { |file| file.puts(whole.last) } if @kept == whole.size - 1
+  # Databases that come, go, and are gone on in. Answers whether it was that.
+  def of_databases(sql, session)
+    way, name = sql.match(OF_DATABASES)&.captures unless one? || sql.match?(OTHERS)
+    case way.to_s.upcase
+    when "CREATE" then sql.match?(/\A\s*CREATE\s+DATABASE/i) || sql.match?(/DB_ID/i) ? make(sql, name) : false
+    when "USE" then enter(name, session)
+    when "DROP" then sql.match?(/\A\s*DROP\s+DATABASE/i) && drop(name)
+    end
+  end
 
-    File.write("#{path('statements')}.new", "#{whole.join("\n")}\n")
-    File.rename("#{path('statements')}.new", path("statements"))
-  ensure
-    @kept = whole&.size
+  def make(sql, name)
+    if named(name)
+      sql.match?(/\bIF\b/i) || refuse(:doubled)
+    else
+      @databases[name] = Kelvath::Practice::Database.new(@platform)
+      keep
+    end
+    true
+  end
+
+  def drop(name)
+    @databases.delete(named(name)) || refuse(:place)
+    keep
+    true
+  end
+
+  # BEGIN TRANSACTION, COMMIT, ROLLBACK, where the platform takes back what statements have made. Answers whether it was
+  # one of them.
+  def transaction(sql, session)
+    return false unless @platform.supports?(:undone_whole)
+
+    case sql
+    when /\A\s*BEGIN\s+TRAN/i then begin_transaction(session)
+    when /\A\s*COMMIT\b/i then commit(session)
+    when /\A\s*ROLLBACK\b/i then take_back(session)
+    else return false
+    end
+    true
+  end
+
+  def begin_transaction(session)
+    refuse(:locked) if @holder
+    session.from = at_hand(session).statements.size
+    @holder = session
+  end
+
+  def commit(session)
+    keep if session.from
+    session.from = @holder = nil
+  end
+
+  def take_back(session)
+    return if session.from.nil?
+
+    @databases[session.database]&.back_to(session.from)
+    session.from = @holder = nil
+  end
+
+  def take(sql, session)
+    refuse(:locked) if @holder && !@holder.equal?(session)
+    changed, session.schema = at_hand(session).run(sql, schema: session.schema)
+    keep if changed && session.from.nil?
+  rescue Kelvath::Practice::Refused
+    take_back(session)
+    raise
   end
 end

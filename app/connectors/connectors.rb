@@ -20,7 +20,7 @@ module Connectors
   SERVERS = [ PostgresqlServer, MariadbServer, MysqlServer ].to_h { |each| [ each.platform, each ] }.freeze
 
   # Platforms whose servers are simulated.
-  PRACTICE = { "oracle" => PracticeConnector }.freeze
+  PRACTICE = Kelvath::Practice.platforms.to_h { |key| [ key, PracticeConnector ] }.freeze
 
   # The connector for servers of a platform, or nil.
   def self.server(platform) = SERVERS[platform] || PRACTICE[platform]

@@ -40,6 +40,7 @@ class PracticeConnector
 
   # Raises Unreachable.
   def sign_in(target)
+    @platform = Kelvath::Platforms.fetch(target.platform)
     answer = exchange("do" => "sign in", "user" => target.user, "secret" => target.secret.to_s,
                       "database" => target.database, "role" => target.role.to_s)
     if answer["error"]
@@ -57,8 +58,23 @@ class PracticeConnector
   def take_role(_role) = nil
   def only_read = nil
 
-  # Each statement stands as soon as it has run.
-  def all_or_nothing = yield
+  # Where the platform has it, in a transaction; elsewhere each statement stands as soon as it has run.
+  def all_or_nothing
+    return yield unless facts["transactions"]
+
+    execute("BEGIN TRANSACTION")
+    begin
+      yield
+    rescue StandardError
+      take_back
+      raise
+    end.tap { execute("COMMIT") }
+  end
+
+  # Is there a database of that name? Goes on in it.
+  def place?(name) = ask("do" => "look", "database" => name).fetch("there")
+  def enter(name) = ask("do" => "enter", "database" => name)
+  def remove_place(name) = execute(@platform.place_dropped(name))
 
   # Rows of a catalog question as hashes with string keys.
   def call(sql) = ask("do" => "ask", "sql" => sql).fetch("rows")
@@ -67,6 +83,13 @@ class PracticeConnector
   def execute(sql) = ask("do" => "run", "sql" => sql)
 
   private
+
+  # Gone with the line, or with the statement that failed, it is taken back already.
+  def take_back
+    execute("ROLLBACK")
+  rescue Refused
+    nil
+  end
 
   def ask(**request)
     answer = exchange(request)

@@ -36,7 +36,9 @@ class ScriptRun
     return Kelvath::Intake::Catalog.new(tables: [], views: []) unless database.place?(place)
 
     database.enter(place)
-    Kelvath::Intake.catalog(platform, database)
+    alone = Kelvath::Intake::Scope.new(schemas: [ "" ]) # where a schema is a database, others are none of it
+    Kelvath::Intake.catalog(platform, database,
+                            scope: Kelvath::Platforms.fetch(platform).dialect.schema_is_database? ? alone : nil)
   end
 
   private
@@ -48,7 +50,7 @@ class ScriptRun
   # A database that the script makes goes as a whole.
   def keep_safe
     fresh = place && Connectors.reach(@target) { |database| place unless database.place?(place) }
-    undo = fresh ? "DROP DATABASE #{fresh};\n" : foresight.undo.script.text
+    undo = fresh ? "#{Kelvath::Platforms.fetch(@target.platform).place_dropped(fresh)};\n" : foresight.undo.script.text
     @safety.keep_safety(@before, foresight.after, undo, place:, fresh: !fresh.nil?)
   end
 

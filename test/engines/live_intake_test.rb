@@ -75,10 +75,20 @@ class LiveIntakeTest < ActiveSupport::TestCase
         assert_scoped("mariadb", server, { "kinds" => %w[view routine] }, %w[free pay])
         assert_equal [ [ "harbour", true ], [ HOSTILE, false ] ],
                      taken("mariadb", server, { "only" => "quay*" }).map { |each| [ each.name, each.outside ] }
+        [ "CREATE TRIGGER counted BEFORE INSERT ON harbour FOR EACH ROW SET @n = 'a\\\\b\t\"c'",
+          "CREATE PROCEDURE note(IN what varchar(9)) BEGIN SELECT what;\n SELECT NULL; END",
+          "CREATE TABLE sailing (id int AUTO_INCREMENT PRIMARY KEY, day date DEFAULT '2026-11-29') COMMENT 'a,\"b\"'",
+          "CREATE TABLE log (id int, day date, INDEX by_day (day) COMMENT 'days') PARTITION BY HASH (id) PARTITIONS 3",
+          "CREATE EVENT nightly ON SCHEDULE EVERY 1 DAY DO SELECT 1" ].each { |sql| server.call(sql) }
+        assert_empty [ "event nightly", "rights EXECUTE, SELECT on all to 'stoker'@'localhost'", "log.by_day" ] -
+                     Kelvath::Intake.catalog("mariadb", server).log.map(&:object)
+        assert_answers("mariadb", server) do |folder, file|
+          system("sh", file, "-h", "127.0.0.1", "-P", port.to_s, "-u", "root", "one", chdir: folder, exception: true)
+        end
       end
       MariadbServer.open(host: "127.0.0.1", port:, username: "stoker", database: "one") do |server|
         catalog = Kelvath::Intake.catalog("mariadb", server)
-        assert_equal [ 2, 0, 0 ], [ catalog.tables, catalog.views, catalog.routines ].map(&:size)
+        assert_equal [ 4, 0, 0 ], [ catalog.tables, catalog.views, catalog.routines ].map(&:size)
         assert_equal %w[routine view], catalog.log.map(&:object).grep(/pay|free/).map { |each|
           each.sub(/function/, "routine").split.first
         }.sort
@@ -96,6 +106,20 @@ class LiveIntakeTest < ActiveSupport::TestCase
     assert_scoped("sqlite", server, { "only" => "q*" }, %w[quay])
     assert_equal [ [ "harbour", true ], [ "quay", false ] ],
                  taken("sqlite", server, { "only" => "q*" }).map { |each| [ each.name, each.outside ] }.sort
+    database.execute_batch(<<~SQL)
+      CREATE TABLE sailing (id integer PRIMARY KEY AUTOINCREMENT, day text DEFAULT 'a,"b"', n int AS (id * 2) STORED,
+        UNIQUE (day DESC)) STRICT;
+      CREATE INDEX late ON sailing (day) WHERE n > 1;
+      CREATE TRIGGER t AFTER INSERT ON quay BEGIN SELECT 1;
+        SELECT 2; END
+    SQL
+    Dir.mktmpdir do |place|
+      database.execute("VACUUM INTO ?", File.join(place, "ferries.db"))
+      assert_answers("sqlite", server) do |folder, file|
+        system("sqlite3", "-readonly", File.join(place, "ferries.db"), in: File.join(folder, file), chdir: folder,
+                                                                       exception: true)
+      end
+    end
   end
 
   private
@@ -141,26 +165,35 @@ class LiveIntakeTest < ActiveSupport::TestCase
     assert_empty NAMED - whole_log(server), (whole_log(server)).inspect
   end
 
-  # What an administrator's psql answers, sent in a zip, is the same as what is read over a connection.
+  # What a client of the administrator's answers is the same as what is read over a connection. Yields a folder and the
+  # file of questions in it; answers what was answered.
+  def assert_answers(platform, server)
+    questions = Kelvath::Intake::Questionnaire.new(Kelvath::Platforms.fetch(platform))
+    answers = Dir.mktmpdir do |folder|
+      File.write(File.join(folder, questions.name), questions.text)
+      yield folder, questions.name
+      questions.files.to_h { |name| [ name, File.read(File.join(folder, name)) ] }
+    end
+    whole = Kelvath::Intake.catalog(platform, server)
+    answered = Kelvath::Intake.catalog(platform, questions.query(answers))
+    %i[tables views sequences routines enumerations domains schemas version log].each do |list|
+      assert_equal [ list, whole.public_send(list) ], [ list, answered.public_send(list) ]
+    end
+    answers
+  end
+
   def assert_questionnaire(port, server)
-    questions = Kelvath::Intake::Questionnaire.new(Kelvath::Platforms.fetch("postgresql"))
-    Dir.mktmpdir do |folder|
-      File.write(File.join(folder, "questions.sql"), questions.text)
+    answers = assert_answers("postgresql", server) do |folder, file|
       system(File.join(PostgresqlEngine.binaries, "psql"), "-q", "-h", "127.0.0.1", "-p", port.to_s, "-U", "kelvath",
-             "-d", "postgres", "-f", "questions.sql", chdir: folder, out: File::NULL, exception: true)
-      answers = questions.files.to_h { |name| [ name, File.read(File.join(folder, name)) ] }
-      whole = Kelvath::Intake.catalog("postgresql", server)
-      answered = Kelvath::Intake.catalog("postgresql", questions.query(answers))
-      %i[tables views sequences routines enumerations domains schemas version log].each do |list|
-        assert_equal whole.public_send(list), answered.public_send(list), list
-      end
-      assert_taken(answers, whole)
-      { answers.except("kelvath-columns.csv") => /kelvath-columns\.csv is missing/,
-        answers.merge("kelvath-rest.csv" => "a,b\n1,2\n") => /kelvath-rest\.csv has no column “what”/,
-        answers.merge("kelvath-rest.csv" => "what,name\n\"1,2\n") => /kelvath-rest\.csv is not readable as CSV/
-      }.each do |wrong, words|
-        assert_match words, assert_raises(Kelvath::UnreadableFile) { questions.query(wrong) }.message
-      end
+             "-d", "postgres", "-f", file, chdir: folder, out: File::NULL, exception: true)
+    end
+    assert_taken(answers, Kelvath::Intake.catalog("postgresql", server))
+    questions = Kelvath::Intake::Questionnaire.new(Kelvath::Platforms.fetch("postgresql"))
+    { answers.except("kelvath-columns.csv") => /kelvath-columns\.csv is missing/,
+      answers.merge("kelvath-rest.csv" => "a,b\n1,2\n") => /kelvath-rest\.csv has no column “what”/,
+      answers.merge("kelvath-rest.csv" => "what,name\n\"1,2\n") => /kelvath-rest\.csv is not readable as CSV/
+    }.each do |wrong, words|
+      assert_match words, assert_raises(Kelvath::UnreadableFile) { questions.query(wrong) }.message
     end
   end
 

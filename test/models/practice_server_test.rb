@@ -2,70 +2,123 @@
 
 require "test_helper"
 
-# A practice server as its own process: who is let in, what it refuses, how it behaves badly, and what it keeps.
+# Practice servers as processes of their own: who is let in, what they refuse, how they behave badly, what they keep.
 class PracticeServerTest < ActiveSupport::TestCase
-  setup do
-    PracticeServer.reset("oracle")
-    @port = PracticeServer.start("oracle")
-    PracticeServer.behave("oracle", "")
-  end
+  # { platform => [database, words for a wrong secret, a wrong database, a wrong role, no rights, a full disk, a
+  # firewall; the tables of the first schema that it begins with] }
+  SERVERS = {
+    "oracle" => [ "HSOPS", /ORA-01017/, /ORA-12514/, /ORA-01924/, /ORA-01031/, /ORA-01653/, /ORA-12547/,
+                  %w[BKG BRTH CRW_MBR HBR PSG RTE SLG VSL VSL_CLS WTCH] ],
+    "sqlserver" => [ "HSOPS", /Msg 18456/, /Msg 4060/, /Msg 15517/, /Msg 262/, /Msg 1105/, /Msg 40615/,
+                     %w[BKG BRTH HBR PSG RTE SLG VSL VSL_CLS crew.CRW_MBR crew.WTCH] ],
+    "snowflake" => [ "FERRY_MART", /390100/, /002043/, /390186/, /003001/, /090073/, /network policy/,
+                     %w[LANDING.SAILING_LOG LANDING.TICKET_SALE MART.DIM_DATE MART.DIM_FARE_BAND MART.DIM_ROUTE
+                        MART.DIM_VESSEL MART.FACT_PASSENGER_CARRIAGE MART.FACT_SAILING_PERFORMANCE] ],
+    "hive" => [ "telemetry", /PLAIN auth failed/, /NoSuchDatabase/, /role does not exist/, /Permission denied/,
+                /quota/, /403 Forbidden/,
+                %w[engine_reading fleet_vessel landing.engine_line planned_sailing position_reading] ]
+  }.freeze
+
+  setup { Kelvath::Practice.platforms.each { |platform| PracticeServer.reset(platform) } }
 
   teardown do
-    PracticeServer.reset("oracle")
+    Kelvath::Practice.platforms.each { |platform| PracticeServer.reset(platform) }
     Run.directory.children.each(&:delete)
   end
 
-  def target(**given)
-    Target.new(platform: "oracle", host: "127.0.0.1", port: @port, database: "HSOPS", user: "master",
-               secret: "harbour", role: "", tls: "no", **given)
+  def start(platform)
+    PracticeServer.start(platform)
+    PracticeServer.behave(platform, "")
   end
 
-  def tables = Connectors.reach(target) { |server| Kelvath::Intake.catalog("oracle", server).tables.map(&:title).sort }
+  def target(platform, **given)
+    Target.new(platform:, host: "127.0.0.1", port: PracticeServer.port(platform), database: SERVERS[platform].first,
+               user: "master", secret: "harbour", role: "", tls: "no", **given)
+  end
 
-  test "it lets in who it knows, and says at which step it does not" do
-    { { secret: "wrong" } => [ "Sign-in", /ORA-01017/ ], { database: "ATLANTIS" } => [ "Database", /ORA-12514/ ],
-      { role: "admiral" } => [ "Role", /ORA-01924/ ] }.each do |given, (step, words)|
-      stuck = StepCheck.new(target(**given)).steps.find { |each| each.passed == false }
-      assert_equal step, stuck.name
-      assert_match words, stuck.words
+  def tables(platform, **given)
+    Connectors.reach(target(platform, **given)) { |it| Kelvath::Intake.catalog(platform, it).tables.map(&:title).sort }
+  end
+
+  SERVERS.each do |platform, (_, secret, database, role, rights, _, firewall, shipped)|
+    test "#{platform}: it lets in who it knows, and says at which step it does not" do
+      start(platform)
+      { { secret: "wrong" } => [ "Sign-in", secret ], { database: "ATLANTIS" } => [ "Database", database ],
+        { role: "admiral" } => [ "Role", role ] }.each { |given, stuck| assert_stuck(platform, given, *stuck) }
+      PracticeServer.behave(platform, "behind a firewall")
+      assert_stuck(platform, {}, "Sign-in", firewall)
+      PracticeServer.behave(platform, "")
+      check = StepCheck.new(target(platform))
+      assert check.passed?
+      assert_match(/practice server/, check.facts["version"])
+      clerk = target(platform, user: "clerk")
+      error = assert_raises(Unreachable) { Connectors.reach(clerk) { |it| it.execute("CREATE TABLE X (Y INT)") } }
+      assert_match rights, error.message
+      assert_equal shipped, tables(platform)
     end
-    check = StepCheck.new(target(role: "harbour_office"))
-    assert check.passed?
-    assert_equal "Oracle practice server", check.facts["version"]
-    clerk = target(user: "clerk")
-    error = assert_raises(Unreachable) { Connectors.reach(clerk) { |it| it.execute("CREATE TABLE X (Y NUMBER)") } }
-    assert_match(/ORA-01031/, error.message)
-    assert_equal %w[BKG BRTH CRW_MBR HBR PSG RTE SLG VSL VSL_CLS WTCH], tables
+
+    test "#{platform}: a run that it stops half-way is taken back, whatever stops it" do
+      start(platform)
+      connection = Connection.create!(name: "Practice", platform:, person: "Guest", host: "127.0.0.1",
+                                      port: PracticeServer.port(platform), database: SERVERS[platform].first,
+                                      username: "master", secret: "harbour")
+      stored = ferries
+      derived = Kelvath::Derivation.derive(stored.model, platform:, ids: Ids)
+      stored.journal.commit(derived.change_set, by: "Guest")
+      before = tables(platform)
+      { "full" => SERVERS[platform][5], "drops the line" => /the line was dropped/, "refuses rights" => rights }
+        .each { |behaviour, words| assert_taken_back(stored, derived.design_id, connection, behaviour, words, before) }
+      result = ran(stored, derived.design_id, connection)
+      assert_equal [ nil, true, [] ], result.values_at(:failed, :clean, :unforeseen)
+      assert_equal before.size + 29, tables(platform).size
+    end
   end
 
-  test "it keeps what it has taken" do
-    Connectors.reach(target, readonly: false) { |server| server.execute("CREATE TABLE QUAY (ID NUMBER(5))") }
-    PracticeServer.stop("oracle")
-    @port = PracticeServer.start("oracle")
-    assert_includes tables, "QUAY"
-  end
-
-  test "a run that it stops half-way is taken back by the undo script, whatever stops it" do
-    connection = Connection.create!(name: "Practice", platform: "oracle", person: "Guest", host: "127.0.0.1",
-                                    port: @port, database: "HSOPS", username: "master", secret: "harbour")
-    stored = ferries
-    derived = Kelvath::Derivation.derive(stored.model, platform: "oracle", ids: Ids)
-    stored.journal.commit(derived.change_set, by: "Guest")
-    before = tables
-    { "full" => /ORA-01653/, "drops the line" => /the line was dropped/, "refuses rights" => /ORA-01031/ }
-      .each do |behaviour, words|
-      result = ran(stored, derived.design_id, connection) do |done|
-        PracticeServer.behave("oracle", behaviour) if done == 40
+  test "it keeps what it has taken, and what was made in a database of its own" do
+    start("sqlserver")
+    Connectors.reach(target("sqlserver"), readonly: false) do |server|
+      [ "CREATE TABLE QUAY (ID INT)", "CREATE DATABASE Winter", "USE Winter", "CREATE TABLE ICE (ID INT)" ]
+        .each { |sql| server.execute(sql) }
+      server.execute("BEGIN TRANSACTION")
+      server.execute("CREATE TABLE FOG (ID INT)")
+      Connectors.reach(target("sqlserver"), readonly: false) do |other|
+        assert_match(/Msg 1222/, assert_raises(PracticeConnector::Refused) {
+ other.execute("CREATE TABLE X (Y INT)") }.message)
       end
-      assert_match words, result[:failed]
-      PracticeServer.behave("oracle", "")
-      result = Cleanup.new(@run, connection.target("Guest")).call unless result[:clean]
-      assert result[:clean], result[:trouble]
-      assert_equal before, tables
     end
-    result = ran(stored, derived.design_id, connection)
-    assert_equal [ nil, true, [] ], result.values_at(:failed, :clean, :unforeseen)
-    assert_equal 39, tables.size
+    PracticeServer.stop("sqlserver")
+    start("sqlserver")
+    assert_includes tables("sqlserver"), "QUAY"
+    assert_equal %w[ICE], tables("sqlserver", database: "winter")
+  end
+
+  test "roles see different schemas" do
+    start("snowflake")
+    assert_equal SERVERS["snowflake"].last.grep(/MART/), tables("snowflake", role: "analyst")
+    analyst = target("snowflake", role: "analyst")
+    Connectors.reach(analyst) do |server|
+      assert_match(/what the role ANALYST sees: the schemas MART/,
+Kelvath::Intake.list("snowflake", server).unseen.join)
+    end
+    assert_raises(Unreachable) { Connectors.reach(analyst) { |server| server.execute("CREATE SCHEMA X") } }
+  end
+
+  private
+
+  def assert_stuck(platform, given, step, words)
+    stuck = StepCheck.new(target(platform, **given)).steps.find { |each| each.passed == false }
+    assert_equal step, stuck.name
+    assert_match words, stuck.words
+  end
+
+  def assert_taken_back(stored, design_id, connection, behaviour, words, before)
+    result = ran(stored, design_id, connection) { |done|
+ PracticeServer.behave(connection.platform, behaviour) if done == 40 }
+    assert_match words, result[:failed]
+    PracticeServer.behave(connection.platform, "")
+    result = Cleanup.new(@run, connection.target("Guest")).call unless result[:clean]
+    assert result[:clean], result[:trouble]
+    assert_equal before, tables(connection.platform)
   end
 
   def ran(stored, design_id, connection)

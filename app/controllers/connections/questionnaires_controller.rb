@@ -5,8 +5,9 @@ class QuestionnairesController < ApplicationController
   # The file of questions for a platform.
   def show
     platform = Kelvath::Platforms.fetch(params[:id])
-    send_data Kelvath::Intake::Questionnaire.new(platform).text, filename: "questions-#{platform.key}.sql",
-                                                                 type: "application/sql"
+    questionnaire = Kelvath::Intake::Questionnaire.new(platform)
+    send_data questionnaire.text, filename: questionnaire.name,
+                                  type: questionnaire.name.end_with?(".sh") ? "text/x-shellscript" : "application/sql"
   end
 
   # platform: its key; file: the answers in a zip; title: of the model.

@@ -53,6 +53,7 @@ module Kelvath
       count = 0
       sources.each_with_index do |source, index|
         progress.step(index, sources.size, "reading #{source.name}")
+        grammar.state.schema = nil if dialect.enters_schemas? # each is run by itself
         Statements.new(source, dialect, log).each do |statement|
           count += 1
           grammar.read(statement)

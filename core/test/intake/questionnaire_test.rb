@@ -109,9 +109,10 @@ class QuestionnaireTest < CoreTest
     Intake::Questionnaire.platforms.each do |platform|
       questionnaire = Intake::Questionnaire.new(platform)
       questionnaire.files.each { |name| assert_includes questionnaire.text, name }
-      refute_match(%r{/\*|\b(INSERT|UPDATE|DELETE|DROP|ALTER|CREATE) }, questionnaire.text.gsub(/'[^']*'/, ""))
+      plain = questionnaire.text.gsub(/^(?:#|--).*$/, "").gsub(/'[^']*'/, "").gsub(/\bSHOW CREATE\b/, "SHOW")
+      refute_match(%r{/\*|\b(INSERT|UPDATE|DELETE|DROP|ALTER|CREATE) }, plain)
       assert_operator questionnaire.text.lines.map(&:size).max, :<, 2500 if platform.key == "oracle"
     end
-    assert_raises(UnknownName) { Intake::Questionnaire.new(Platforms.fetch("hive")) }
+    assert_raises(UnknownName) { Intake::Questionnaire.new(Platforms::STANDARD) }
   end
 end

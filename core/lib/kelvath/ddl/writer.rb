@@ -118,7 +118,7 @@ module Kelvath
         schemas = Metamodel::Design.schemas(model, @design.id)
         return without_schemas(schemas) unless platform.supports?(:schemas)
 
-        schemas.reject { |schema| platform.given_schema?(schema.name) }
+        schemas.reject { |schema| platform.given_schema?(schema.name) || schema.outside?(model) }
                .map { |schema| statement("schema", schema.name, "CREATE SCHEMA #{quote(schema.name)}", schema) }
       end
 

@@ -13,6 +13,16 @@ module Kelvath
         @log = []
       end
 
+      PART = %r{/\* ([a-z ]+): (.+?) \*/} # where a question may be limited
+
+      # Is it that question, or the same asked of a part?
+      def self.asked?(question, sql)
+        return question == sql unless question.match?(PART)
+
+        parts = question.split(Regexp.new(PART.source.delete("()")), -1).map { |part| Regexp.escape(part) }
+        question == sql || sql.match?(/\A#{parts.join('AND .*?')}\z/m)
+      end
+
       # The Listing of what is there.
       def list = Listing.new(items: listed, unseen: unseen)
 
@@ -45,7 +55,7 @@ module Kelvath
       def scoped(sql)
         return sql unless @scope
 
-        sql.gsub(%r{/\* ([a-z ]+): (\S+) \*/}) do
+        sql.gsub(PART) do
           kinds, what = Regexp.last_match.captures
           known = taken.select { |item| kinds.split.include?(item.kind) }.map { |item| said(item) }
           known.empty? ? "AND 1 = 0" : "AND #{what} IN (#{known.join(', ')})"

@@ -13,6 +13,7 @@ module Kelvath
         @name = name
         @sources = {}
         @outside = {} # { key of a place => table }
+        @outside_schemas = {} # { name => schema }
         @outside_columns = {} # { [table's id, name in lower case] => column }
         @types = Hash.new { |known, native| known[native] = platform.read_type(native) }
       end
@@ -37,7 +38,7 @@ module Kelvath
         inner = schema_elements + enumeration_elements +
                 catalog.tables.flat_map { |table| table_elements(table) } + view_elements + program_elements +
                 piece_elements
-        [ design, *inner, *@outside.values, *@outside_columns.values ]
+        [ design, *inner, *@outside_schemas.values, *@outside.values, *@outside_columns.values ]
       end
 
       private
@@ -141,10 +142,18 @@ module Kelvath
           key.target_columns.zip(types).map { |column, type| outside_column(found.id, column, @types[type]).id } ]
       end
 
-      # In its schema, if that is known; else the schema is part of its name.
+      # In its schema, where the platform has such; else that is part of its name.
       def outside_table(key)
-        schema_id = schema_ids[key.target_schema]
-        build(:table, design.id, name: schema_id ? key.target_table : key.target_title, schema_id:, outside: true)
+        schema_id = schema_ids[key.target_schema] || outside_schema(key.target_schema)&.id
+        name = schema_id ? key.target_table : key.target_title
+        build(:table, design.id, name:, schema_id:, outside: true)
+      end
+
+      def outside_schema(name)
+        return if name.nil? || !@platform.supports?(:schemas)
+
+        position = catalog.schemas.size + @outside_schemas.size + 1.0
+        @outside_schemas[name] ||= build(:schema, design.id, name:, comment: "", position:)
       end
 
       def outside_column(table_id, name, native_type)

@@ -51,6 +51,12 @@ module Kelvath
       field :position, :number, internal: true, compared: false
 
       def card_ids(model) = model.referrers(id, :table).map(&:id)
+
+      # Is all that is in it outside the design, so that somebody else makes it?
+      def outside?(model)
+        there = %i[table view enumeration sequence routine].flat_map { |kind| model.referrers(id, kind) }
+        there.any? && there.all? { |each| each.kind == :table && each.outside }
+      end
     end
 
     # Said of what can be in a schema.

@@ -59,6 +59,7 @@ module Kelvath
       REFERRED = [ "OLD.", "NEW." ].freeze # what stands before a column of the row as it was, and as it is
       NO_CYCLE = "NO CYCLE"
       PROGRAM_END = "" # behind the statement of a routine or a trigger
+      FIRST_SCHEMA = "" # where what names no schema is; "" where that is up to the connection
       PORT = 5432 # that servers listen on if nobody says otherwise
       CASTS_ONLY = {}.freeze # { base of a type => logical types that its values can become, if not all }
       PICKY = %w[xml].freeze # types that count as texts and take only some of them
@@ -67,7 +68,6 @@ module Kelvath
       INSERT_ONCE = nil
       ASKS_FIRST = true
       BEGINS_IN = nil
-      REFUSALS = nil # { what a practice server refuses => its words }, where there is one
       NEVER_WITHIN = nil # statements that no transaction can hold, where others can
       ADDED_LATER = [].freeze # options of foreign keys that only one that is added to a table can have
       DROPS_BETWEEN = [].freeze
@@ -187,6 +187,9 @@ module Kelvath
 
       # What reads catalogs of its databases: .new(query, progress:), #read -> Intake::Catalog; nil if nothing does.
       def catalog_reader = nil
+
+      # What its practice server answers: a subclass of Practice::Answers; nil if there is none.
+      def practice = nil
 
       # Longest identifier, in IDENTIFIER_UNIT; nil: no limit.
       def identifier_limit = nil

@@ -71,6 +71,9 @@ module Kelvath
         [ format(once ? make.sub(/\A(CREATE \w+)/, '\1 IF NOT EXISTS') : make, name), format(begin_in, name) ]
       end
 
+      # SQL that drops such a place with all that is in it.
+      def place_dropped(name) = "DROP DATABASE #{name}"
+
       private
 
       # Where no word of the statement says it; a platform that can look first says how.

@@ -87,7 +87,7 @@ module Kelvath
           @at += 1
           parts << (symbol?(".") ? nil : part(what))
         end
-        build(parts.compact)
+        build(parts.include?(nil) ? parts.last(1) : dotted(parts))
       end
 
       # [[columns' names], …] what a list of names in brackets holds; what stands behind a name in it is passed over.
@@ -242,6 +242,14 @@ module Kelvath
       end
 
       def word_ahead?(*words) = words.include?(word(1))
+
+      # `harbour.quay` in one pair of quotation marks, where names cannot have dots.
+      def dotted(parts)
+        only = parts.first
+        return parts unless parts.size == 1 && dialect.dotted_names? && only.type == :quoted && only.value.include?(".")
+
+        only.value.split(".", 2).map { |value| Token.new(:quoted, value, only.from, only.to) }
+      end
 
       def part(what)
         refuse(what.capitalize) unless peek&.name? || (peek&.type == :string && dialect.text_names?)

@@ -31,6 +31,8 @@ module Kelvath
       def nested_comments? = false
       # Can a name begin with digits?
       def digit_names? = false
+      # Can no name have a dot in it, so that one in quotation marks parts a schema from what is in it?
+      def dotted_names? = false
       def conditional_comments? = false # /*!40101 what counts all the same */
       def client = self.class::CLIENT
       # The word that stands alone on a line between batches.
@@ -47,6 +49,8 @@ module Kelvath
       def keys_of_parts? = false
       # Is a schema what others call a database?
       def schema_is_database? = false
+      # Do names without a schema belong to the schema that was made last?
+      def enters_schemas? = false
       # Does SELECT … INTO make a table?
       def selects_into? = false
       # Can two routines have one name?

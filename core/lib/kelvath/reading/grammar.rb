@@ -119,7 +119,7 @@ module Kelvath
         when "comment" then cursor.word(1) == "on" ? comment_on(cursor) : passed(@statement.text)
         when "rename" then rename(cursor)
         when "insert", "replace", "copy", "upsert" then filling(cursor)
-        when "use" then cursor.at += 1; cursor.take_one("database", "schema", "role", "warehouse"); used(cursor)
+        when "use" then used(cursor)
         when "set" then setting(cursor)
         when "do" then block(cursor)
         when "exec", "execute", "declare", "begin", "if" then run_texts(cursor)
@@ -138,11 +138,15 @@ module Kelvath
       end
 
       def used(cursor)
-        name = cursor.peek && (cursor.peek.name? ? cursor.name : cursor.string)
-        return unless name
+        cursor.at += 1
+        what = cursor.take_one("database", "schema", "role", "warehouse", "secondary")
+        name = cursor.peek && (cursor.peek.name? ? cursor.qualified.name : cursor.string)
+        return if name.nil? || %w[role warehouse secondary].include?(what)
+        return state.schema = dialect.schema(name) if what == "schema" && !dialect.schema_is_database?
+        return unless dialect.schema_is_database?
 
-        state.database ||= name if dialect.schema_is_database?
-        state.schema = dialect.schema_is_database? ? (name == state.database ? nil : name) : state.schema
+        state.schemas.delete(state.database = name) if state.database.nil?
+        state.schema = name == state.database ? nil : name
       end
 
       def setting(cursor)

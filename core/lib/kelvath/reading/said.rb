@@ -100,8 +100,8 @@ module Kelvath
       def value(cursor, form)
         cursor.at = @from
         found = form.value.nil? ? written(cursor, form) : form.value
-        closing = form.parts.last == ")" && form.parts.size > 1
-        cursor.take_symbol(")") if closing && form.value.nil?
+        behind = form.value.nil? ? form.parts.drop(form.parts.index(nil).to_i + 1) : []
+        behind.each { |part| cursor.take_symbol(part) || cursor.take(part) }
         found
       end
 

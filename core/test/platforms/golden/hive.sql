@@ -1,6 +1,6 @@
 -- Made
 
-CREATE SCHEMA dock
+CREATE SCHEMA dock COMMENT 'Where ferries lie.'
 ;
 
 CREATE TABLE dock.harbour (
@@ -162,7 +162,7 @@ SELECT code FROM vessel
 
 -- So that it runs twice
 
-CREATE SCHEMA IF NOT EXISTS dock
+CREATE SCHEMA IF NOT EXISTS dock COMMENT 'Where ferries lie.'
 ;
 
 CREATE TABLE IF NOT EXISTS dock.harbour (

@@ -3,6 +3,9 @@
 CREATE SCHEMA dock
 ;
 
+USE SCHEMA public
+;
+
 CREATE SEQUENCE sailing_no START WITH 10 INCREMENT BY 5
 ;
 
@@ -171,6 +174,9 @@ COMMENT ON MATERIALIZED VIEW seen IS 'Who is there.'
 -- So that it runs twice
 
 CREATE SCHEMA IF NOT EXISTS dock
+;
+
+USE SCHEMA public
 ;
 
 CREATE SEQUENCE IF NOT EXISTS sailing_no START WITH 10 INCREMENT BY 5

@@ -12,11 +12,33 @@ module Kelvath
                 /\bINTO\s+\d+\s+BUCKETS\b/i => 12, /\bLOCATION\s+['"]/i => 6, /\bINSERT\s+OVERWRITE\b/i => 8,
                 /\b(?:bigint|string)\s+COMMENT\b/i => 8 }.freeze
 
+      # SHOW CREATE TABLE tells a format by its classes ("Row Formats & SerDe" in the language manual), and what
+      # the server notes for itself among the properties.
+      FORMATS = { "OrcInputFormat" => "orc", "MapredParquetInputFormat" => "parquet", "TextInputFormat" => "textfile",
+                  "AvroContainerInputFormat" => "avro", "RCFileInputFormat" => "rcfile",
+                  "SequenceFileInputFormat" => "sequencefile" }.freeze
+      READS = /(?:\bSTORED\s+AS\s+)?\bINPUTFORMAT\s+'[\w.]*?(\w+)'\s+OUTPUTFORMAT\s+'[^']*'/i
+      ROWS_AS = { "orc" => "OrcSerde", "parquet" => "ParquetHiveSerDe", "avro" => "AvroSerDe",
+                  "textfile" => "LazySimpleSerDe" }.freeze
+      USUAL = "textfile" # what files are if nobody says otherwise
+      ROWS_OF = /\ASERDE\s+'[\w.]*?(\w+)'\s*(?:WITH\s+SERDEPROPERTIES\s*\(\s*'serialization.format'\s*=\s*'1'\s*\))?\z/i
+      NOTED = /\A'(?:transient_lastDdlTime|bucketing_version|last_modified_(?:by|time)|numFiles|numRows|rawDataSize|
+               totalSize|COLUMN_STATS_ACCURATE|numPartitions|numFilesErasureCoded|comment)'\s*=/xi
+      OUTSIDE = /\A'EXTERNAL'\s*=\s*'TRUE'\z/i
+
       def digit_names? = true
       def backslashes? = true
       def quoted_texts? = true
       def schema_is_database? = true
       def copies_all? = true
+      def dotted_names? = true
+
+      def finish(state, _grammar)
+        state.tables.each_value do |table|
+          said_by_classes(table.options)
+          properties(table.options)
+        end
+      end
 
       # REPLACE COLUMNS (column type, …): those instead of what is there.
       def altered(part, table, grammar)
@@ -39,6 +61,28 @@ module Kelvath
         grammar.more_columns(cursor.within, table)
         table.columns.drop(before).each { |column| column.options["parts"] = true }
         true
+      end
+
+      private
+
+      def said_by_classes(options)
+        text = options["row format"].to_s
+        format = FORMATS[text[READS, 1]] or return
+        rows = text.sub(READS, "").strip
+        options["stored as"] = format unless format == USUAL
+        own = rows[ROWS_OF, 1] && [ nil, rows[ROWS_OF, 1] ].include?(ROWS_AS[format])
+        rows.empty? || own ? options.delete("row format") : options["row format"] = rows
+      end
+
+      def properties(options)
+        text = options["table properties"] or return
+        said = text.scan(/'(?:[^'\\]|\\.)*'\s*=\s*'(?:[^'\\]|\\.)*'/)
+        kept = said.reject { |each| each.match?(NOTED) }
+        return if kept == said && said.none?(OUTSIDE)
+
+        options["kind"] ||= "external" if kept.any?(OUTSIDE)
+        kept.reject! { |each| each.match?(OUTSIDE) }
+        kept.empty? ? options.delete("table properties") : options["table properties"] = kept.join(", ")
       end
     end
   end

@@ -69,7 +69,11 @@ module Kelvath
       def reserved_words = RESERVED
       def writer_class = Writer
       def dialect_class = Dialect
+      def catalog_reader = CatalogReader
+      def practice = Practice
       def identity_type = "bigint"
+
+      def place_dropped(name) = "#{super} CASCADE"
 
       # A column that comes later says its type and nothing else.
       def addable?(column)
@@ -97,5 +101,7 @@ end
 
 require_relative "writer"
 require_relative "dialect"
+require_relative "catalog_reader"
+require_relative "practice"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Hive.new)

@@ -23,7 +23,7 @@ module Kelvath
 
       def read
         skip
-        base = @scanner.scan(/[[:alpha:]][^<>,:]*(?:\([^()]*\))?/)&.strip&.downcase or throw :unread
+        base = @scanner.scan(/[[:alpha:]][^<>,:(]*(?:\([^()]*\))?/)&.strip&.downcase or throw :unread
         return Kelvath::Platforms::TypeText.new(base).type unless @scanner.peek(1) == "<"
 
         expect("<")

@@ -7,7 +7,12 @@ module Kelvath
     class Hive::Writer < Ddl::Writer
       UNKEPT = " DISABLE NOVALIDATE"
 
+      def statements_of(element) = element.kind == :schema ? super.each { |made| said_of(made, element) } : super
+
       private
+
+      def schema_statements = super.each { |made| said_of(made, model.fetch(made.element_id)) }
+      def said_of(made, schema) = made.sql += comment_clause(schema)
 
       def column_lines(table)
         model.children(table.id, :column).reject { |column|

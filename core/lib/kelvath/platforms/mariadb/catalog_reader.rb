@@ -1,15 +1,34 @@
 # frozen_string_literal: true
 
 require_relative "queries"
+require_relative "asking"
 
 module Kelvath
   module Platforms
     # Reads the database that a connection is in, through information_schema.
     class Mariadb::CatalogReader < Intake::CatalogReader
+      extend Mariadb::Asking
+
       Catalog = Intake::Catalog
       NOW = /\Acurrent_timestamp(\(\d*\))?\z/i
       ZERO = /\A'0000-00-00 [0:.]+'\z/ # what a mandatory time gets that is set at each change
       JSON_CHECK = /\Ajson_valid\(`(.+)`\)\z/i # what the server adds to a column of type json
+
+      # What a questionnaire asks: { name => [SQL, columns that an answer must have] }; "shown" is what SHOW CREATE says
+      # of things, asked in a second step.
+      def self.questions(from)
+        wanted = { version: %w[version], list: %w[name type],
+                   tables: %w[name type engine collation settings comment usual],
+                   columns: %w[tbl name type optional default_value extra computed comment collation],
+                   indexes: %w[TABLE_NAME INDEX_NAME COLUMN_NAME NON_UNIQUE SEQ_IN_INDEX SUB_PART INDEX_TYPE],
+                   foreign_keys: %w[tbl name col place target target_col on_delete on_update here],
+                   checks: %w[tbl name text level], views: %w[name query checked rights], collations: %w[name letters],
+                   triggers: %w[name tbl], routines: %w[name sort], rest: %w[what name] }
+        asked = wanted.to_h { |name, columns| [ name.to_s, [ from.const_get(name.upcase), columns ] ] }
+        asked.merge("shown" => [ "", [] ]).freeze
+      end
+
+      QUESTIONS = questions(Mariadb::Queries)
 
       # The Catalog.
       def read
@@ -25,7 +44,7 @@ module Kelvath
         end
         views = ask(:VIEWS).filter_map { |row| view(row) }
         untaken
-        sequences = relations.select { |row| row["type"] == "SEQUENCE" }.map { |row| sequence(row["name"]) }
+        sequences = relations.select { |row| row["type"] == "SEQUENCE" }.filter_map { |row| sequence(row["name"]) }
         Catalog.new(version: ask(:VERSION).first["version"], tables: found, views:, sequences:, routines:, log: @log)
       end
 
@@ -88,8 +107,11 @@ module Kelvath
 
       # What the platform takes anyway is not said.
       def sequence(name)
-        row = @query.call("SELECT * FROM #{quoted(name)}").first.transform_keys(&:downcase)
-        first, step, least, most = row.values_at("start_value", "increment", "minimum_value", "maximum_value")
+        row = @query.call("SELECT * FROM #{quoted(name)}").first.to_h.transform_keys(&:downcase)
+        return remark("sequence #{name}", "What it is like is not told; it is not taken in.") && nil if row.empty?
+
+        first, step, least, most = row.values_at("start_value", "increment", "minimum_value",
+"maximum_value").map(&:to_i)
         up = step.positive?
         Catalog::Sequence.new(name:, first: (first unless first == (up ? least : most)), step: (step unless step == 1),
                               least: (least unless up && least == 1), most: (most unless up && most == MOST),
@@ -113,7 +135,8 @@ module Kelvath
 
       # What stands at a column has no name of its own.
       def check(row)
-        Catalog::Check.new(name: row["level"] == "Column" ? "" : row["name"], condition: row["text"])
+        Catalog::Check.new(name: row["level"] == "Column" ? "" : row["name"], condition: row["text"],
+                           options: row["enforced"] == "NO" ? { "not enforced" => true } : {})
       end
 
       def table_options(row)
@@ -135,7 +158,7 @@ module Kelvath
       end
 
       def partitioning(table)
-        made = @query.call("SHOW CREATE TABLE #{quoted(table)}").first.values.last
+        made = @query.call("SHOW CREATE TABLE #{quoted(table)}").first.to_h.values.last.to_s
         made[/PARTITION BY (.*)\z/m, 1].to_s.delete_suffix("*/").gsub(/\s+/, " ").strip
       end
 
@@ -201,6 +224,9 @@ module Kelvath
       end
 
       def index(name, rows, table)
+        if rows.any? { |row| !row["index_comment"].to_s.empty? }
+          remark("#{table}.#{name}", "The comment of this index is left out: designs have no place for it.")
+        end
         special = rows.any? { |row| row["column_name"].nil? || (row["sub_part"] && row["index_type"] == "BTREE") }
         columns = special ? [] : rows.map { |row| row["column_name"] }
         kind = rows.first["index_type"].to_s.downcase

@@ -32,7 +32,6 @@ module Kelvath
       ).freeze
       PORT = 3306
       REFERRING = "CREATE TRIGGER %<name>s BEFORE %<event>s ON %<table>s FOR EACH ROW %<does>s"
-      FIRST_SCHEMA = "" # what names none is in the one that is begun in
       NO_CYCLE = "NOCYCLE"
       FEATURES = superclass::FEATURES.except(:renames_followed, :indexes_in_schema, :comments, :deferrable,
                                              :nested_columns, :partial_indexes, :included_columns,

@@ -82,6 +82,13 @@ module Kelvath
         SELECT 'event' AS what, event_name AS name FROM information_schema.events WHERE event_schema = database()
         UNION ALL SELECT lower(routine_type), routine_name FROM information_schema.routines
           WHERE routine_schema = database() AND routine_type NOT IN ('FUNCTION', 'PROCEDURE')
+        UNION ALL SELECT 'rights', concat(privilege_type, ' on ', table_name, ' to ', grantee)
+          FROM information_schema.table_privileges WHERE table_schema = database()
+        UNION ALL SELECT 'rights', concat(privilege_type, ' on ', table_name, '.', column_name, ' to ', grantee)
+          FROM information_schema.column_privileges WHERE table_schema = database()
+        UNION ALL SELECT 'rights', concat(group_concat(privilege_type ORDER BY privilege_type SEPARATOR ', '),
+            ' on all to ', grantee)
+          FROM information_schema.schema_privileges WHERE table_schema = database() GROUP BY grantee
         ORDER BY 1, 2
       SQL
     end

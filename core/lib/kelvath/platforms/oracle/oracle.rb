@@ -102,6 +102,7 @@ module Kelvath
       def writer_class = Writer
       def dialect_class = Dialect
       def catalog_reader = CatalogReader
+      def practice = Practice
       def identity_type = "number(10)"
 
       # interval day(2) to second(6) is known by its name alone.
@@ -140,6 +141,6 @@ end
 require_relative "writer"
 require_relative "dialect"
 require_relative "catalog_reader"
-require_relative "refusals"
+require_relative "practice"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Oracle.new)

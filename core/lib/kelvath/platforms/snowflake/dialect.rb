@@ -19,6 +19,7 @@ module Kelvath
       def backslashes? = true
       def dollar_texts? = true
       def overloads? = true
+      def enters_schemas? = true
 
       def forms
         [ [ platform.option(:column, "masking policy"), "WITH MASKING POLICY %s" ] ]

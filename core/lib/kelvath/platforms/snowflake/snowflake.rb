@@ -51,7 +51,7 @@ module Kelvath
 
       ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
                "role" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace, "grant" => :harmless,
-               "comment" => :harmless, "row" => :unless_there }.freeze
+               "comment" => :harmless, "setting" => :harmless, "row" => :unless_there }.freeze
       INSERT_ONCE = "INSERT INTO %<table>s (%<columns>s) SELECT %<values>s WHERE NOT EXISTS " \
                     "(SELECT 1 FROM %<table>s WHERE %<same>s)"
       BEGINS_IN = [ "CREATE DATABASE %s", "USE DATABASE %s" ].freeze
@@ -68,6 +68,8 @@ module Kelvath
       def reserved_words = RESERVED
       def writer_class = Writer
       def dialect_class = Dialect
+      def catalog_reader = CatalogReader
+      def practice = Practice
       def identity_type = "number(10,0)"
 
       # A backslash begins an escape in a text.
@@ -91,5 +93,7 @@ end
 
 require_relative "writer"
 require_relative "dialect"
+require_relative "catalog_reader"
+require_relative "practice"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Snowflake.new)

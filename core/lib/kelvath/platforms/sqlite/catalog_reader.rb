@@ -1,9 +1,13 @@
 # frozen_string_literal: true
 
+require_relative "asking"
+
 module Kelvath
   module Platforms
     # Reads the catalog of an SQLite database: one query for all tables, not one for each.
     class Sqlite::CatalogReader < Intake::CatalogReader
+      extend Sqlite::Asking
+
       TABLES = "SELECT name, type, tbl_name, sql FROM sqlite_master " \
                "WHERE name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name"
       ACTUAL = "FROM sqlite_master m JOIN"
@@ -17,6 +21,15 @@ module Kelvath
         SELECT i.name AS owner, x.* FROM sqlite_master m
         JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x WHERE m.type = 'table' AND x.key = 1 ORDER BY i.name, x.seqno
       SQL
+      INDEX_TEXTS = "SELECT name, sql FROM sqlite_master WHERE type = 'index'"
+      SHADOWS = "SELECT name FROM pragma_table_list WHERE type = 'shadow'"
+      # What a questionnaire asks: { name => [SQL, columns that an answer must have] }
+      QUESTIONS = { "master" => [ TABLES, %w[name type tbl_name sql] ],
+                    "columns" => [ COLUMNS, %w[owner cid name type notnull dflt_value pk hidden] ],
+                    "foreign_keys" => [ FOREIGN_KEYS, %w[owner id seq table from to on_update on_delete] ],
+                    "indexes" => [ INDEXES, %w[owner seq name unique origin partial] ],
+                    "index_columns" => [ INDEX_COLUMNS, %w[owner seqno cid name desc coll key] ],
+                    "index_texts" => [ INDEX_TEXTS, %w[name sql] ], "shadows" => [ SHADOWS, %w[name] ] }.freeze
       GENERATED = { 2 => :virtual, 3 => :stored }.freeze
 
       # The Catalog.
@@ -48,7 +61,7 @@ module Kelvath
 
       # What a virtual table keeps its contents in is not for people.
       def shadow?(name)
-        @shadows ||= @query.call("SELECT name FROM pragma_table_list WHERE type = 'shadow'").to_set do |row|
+        @shadows ||= @query.call(SHADOWS).to_set do |row|
           row["name"]
         end
         return false unless @shadows.include?(name)
@@ -62,7 +75,7 @@ module Kelvath
         @foreign_keys = rows(FOREIGN_KEYS)
         @indexes = rows(INDEXES)
         @index_columns = rows(INDEX_COLUMNS)
-        @index_texts = @query.call("SELECT name, sql FROM sqlite_master WHERE type = 'index'").to_h do |row|
+        @index_texts = @query.call(INDEX_TEXTS).to_h do |row|
           [ row["name"], row["sql"] ]
         end
       end

@@ -25,11 +25,23 @@ module Kelvath
       def text_names? = true
       def retyping_says_all? = true
 
-      def type_text(cursor, from) = cursor.text(from).gsub(/[\["\]]/, "").sub(/\A(?:sys|dbo)\s*\.\s*/i, "").downcase
+      def type_text(cursor, from) = schemaless(cursor.text(from).gsub(/[\["\]]/, ""))
+
+      # A type as a design has it: those of the system, and of the first schema, without one.
+      def schemaless(type) = type.sub(/\A(?:sys|dbo)\s*\.\s*/i, "").downcase
       def default_text(text) = Ddl::Piece.new(text, :expression).bare
 
       def default_named(column, name)
         column.options["default's name"] = name unless name.empty?
+      end
+
+      LEAST = -2**63 # where a sequence begins if nothing is said
+
+      def sequence_made(sequence)
+        sequence.first = nil if sequence.first == LEAST
+        sequence.step = nil if sequence.step == 1
+        sequence.least = nil if sequence.least == LEAST
+        sequence.most = nil if sequence.most == -LEAST - 1
       end
 
       def unchecked(table) = (table.foreign_keys.last || table.checks.last)&.options&.store("unchecked", true)

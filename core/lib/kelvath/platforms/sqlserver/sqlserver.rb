@@ -102,6 +102,9 @@ module Kelvath
         end
       end
 
+      # What ends a program's batch may be a semicolon, too.
+      def as_kept(_kind, field, value) = field == :text ? value.to_s.strip.sub(/;\s*\z/, "") : super
+
       # A database is looked for first, too.
       def beginning_in(name, once: false)
         make, begin_in = super(name)
@@ -122,6 +125,8 @@ module Kelvath
       def reserved_words = RESERVED
       def writer_class = Writer
       def dialect_class = Dialect
+      def catalog_reader = CatalogReader
+      def practice = Practice
       def identity_type = "int"
 
       # Letters beyond ASCII are lost where the text is not said to have them.
@@ -141,5 +146,7 @@ end
 
 require_relative "writer"
 require_relative "dialect"
+require_relative "catalog_reader"
+require_relative "practice"
 
 Kelvath::Platforms.register(Kelvath::Platforms::Sqlserver.new)

@@ -84,7 +84,7 @@ module Kelvath
 
         def sequence_parts(cursor, sequence, name)
           until cursor.end?
-            if cursor.take("as") then type(cursor)
+            if cursor.take("as") then cursor.qualified("a type") && cursor.symbol?("(") && cursor.group
             elsif cursor.take("start") then sequence.first = whole_number(cursor, "with")
             elsif cursor.take("increment") then sequence.step = whole_number(cursor, "by")
             elsif cursor.take("minvalue") then sequence.least = cursor.number&.to_i
@@ -161,11 +161,13 @@ module Kelvath
           cursor.take("if", "not", "exists")
           return left_out(cursor.at, cursor.tap(&:rest), "of CREATE SCHEMA") if cursor.take("authorization")
 
-          name = cursor.name("a schema's name")
-          return state.database ||= name if word == "database" || dialect.schema_is_database?
+          name = cursor.qualified("a schema's name").name
+          return if word == "database" && !dialect.schema_is_database?
 
+          comment = cursor.string if cursor.take("comment") && (cursor.take_symbol("=") || true)
           @made_schema = dialect.schema(name)
-          state.declare(@made_schema)
+          state.schema = @made_schema if dialect.enters_schemas?
+          state.declare(@made_schema, comment:)
         end
 
         # What runs: its whole text, as it stands.

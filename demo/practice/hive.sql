@@ -1,0 +1,8 @@
+-- The telemetry lake, as the practice server for Hive begins with it.
+CREATE DATABASE landing COMMENT 'As it came from the ships';
+CREATE TABLE engine_reading (sailing_reference string COMMENT 'The sailing that it was taken on', taken_at timestamp, engine int, gauges map<string,double> COMMENT 'What each gauge showed', alarms array<string>, crew_on_watch array<struct<crew_number:int,`rank`:string>>) COMMENT 'One for each engine and minute' PARTITIONED BY (reading_date date) STORED AS ORC TBLPROPERTIES ('orc.compress'='ZLIB');
+CREATE TABLE position_reading (sailing_reference string, taken_at timestamp, `position` struct<latitude:decimal(9,6),longitude:decimal(9,6)>, course double, speed double) COMMENT 'Where a vessel was' PARTITIONED BY (reading_date date) CLUSTERED BY (sailing_reference) INTO 8 BUCKETS STORED AS ORC;
+CREATE TABLE fleet_vessel (hull_number varchar(12), vessel_name string, PRIMARY KEY (hull_number) DISABLE NOVALIDATE) COMMENT 'The fleet, copied each night' STORED AS PARQUET;
+CREATE TABLE planned_sailing (sailing_reference string, hull_number varchar(12), planned_departure timestamp, PRIMARY KEY (sailing_reference) DISABLE NOVALIDATE, CONSTRAINT sailing_of_fleet FOREIGN KEY (hull_number) REFERENCES fleet_vessel (hull_number) DISABLE NOVALIDATE);
+CREATE EXTERNAL TABLE landing.engine_line (line string) ROW FORMAT DELIMITED FIELDS TERMINATED BY ';' STORED AS TEXTFILE LOCATION 'hdfs://harbour/landing/engine';
+CREATE VIEW hot_engine AS SELECT sailing_reference, engine, gauges['oil temperature'] AS oil_temperature FROM engine_reading WHERE gauges['oil temperature'] > 110;

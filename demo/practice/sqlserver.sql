@@ -1,0 +1,43 @@
+-- The old system's schema, as the practice server for SQL Server begins with it.
+CREATE SCHEMA crew;
+GO
+CREATE TYPE dbo.MONEY_AMT FROM decimal(9,2) NULL;
+GO
+CREATE TABLE dbo.VSL_CLS (VSL_CLS_CD char(3) NOT NULL CONSTRAINT PK_VSL_CLS PRIMARY KEY, VSL_CLS_NM nvarchar(40) NULL, LEN_M decimal(6,2) NULL, PSG_CAP int NULL CONSTRAINT CK_PSG_CAP CHECK (PSG_CAP > 0));
+GO
+CREATE TABLE dbo.VSL (VSL_HULL_NBR varchar(12) NOT NULL, VSL_CLS_CD char(3) NULL, VSL_NM nvarchar(60) NOT NULL, CALL_SGN varchar(10) NULL, GRS_TON int NULL, CONSTRAINT PK_VSL PRIMARY KEY NONCLUSTERED (VSL_HULL_NBR), CONSTRAINT FK_VSL_CLS FOREIGN KEY (VSL_CLS_CD) REFERENCES dbo.VSL_CLS (VSL_CLS_CD));
+GO
+CREATE TABLE dbo.HBR (HBR_CD char(3) NULL, HBR_NM nvarchar(60) NULL, ISL_NM nvarchar(60) NULL);
+GO
+CREATE TABLE dbo.BRTH (HBR_CD char(3) NULL, BRTH_NBR int NULL, LEN_M int NULL);
+GO
+CREATE TABLE dbo.RTE (RTE_CD varchar(4) NULL, FROM_HBR_CD char(3) NULL, TO_HBR_CD char(3) NULL);
+GO
+CREATE TABLE crew.CRW_MBR (CRW_MBR_ID int IDENTITY(100,1) NOT NULL PRIMARY KEY, CRW_MBR_NM nvarchar(80) NULL, SUPV_CRW_MBR_ID int NULL, JOIN_DT date NULL, EML varchar(120) MASKED WITH (FUNCTION = 'email()') NULL);
+GO
+CREATE TABLE dbo.SLG (SLG_ID int NOT NULL PRIMARY KEY, VSL_HULL_NBR varchar(12) NULL, RTE_CD varchar(4) NULL, SLG_DT date NULL, PLN_DPT_TM datetime2(0) NULL, ACTL_DPT_TM datetime2(0) NULL, SLG_STS char(3) NULL CONSTRAINT DF_SLG_STS DEFAULT 'PLN', DLY_MIN AS (datediff(minute, PLN_DPT_TM, ACTL_DPT_TM)));
+GO
+CREATE TABLE crew.WTCH (CRW_MBR_ID int NOT NULL REFERENCES crew.CRW_MBR (CRW_MBR_ID), SLG_ID int NOT NULL REFERENCES dbo.SLG (SLG_ID) ON DELETE CASCADE, WTCH_TYP char(2) NULL, PRIMARY KEY (CRW_MBR_ID, SLG_ID));
+GO
+CREATE TABLE dbo.PSG (PSG_ID int NOT NULL PRIMARY KEY, PSG_NM nvarchar(80) NULL, EML varchar(120) NULL);
+GO
+CREATE TABLE dbo.BKG (BKG_REF varchar(12) NULL, PSG_ID int NULL, SLG_ID int NULL, PSG_QTY int NULL, BKG_DT date NULL, TOT_AMT dbo.MONEY_AMT NULL);
+GO
+CREATE INDEX IX_SLG_DT ON dbo.SLG (SLG_DT DESC) INCLUDE (SLG_STS) WHERE SLG_STS IS NOT NULL;
+GO
+CREATE CLUSTERED INDEX IX_BKG_PSG ON dbo.BKG (PSG_ID) WITH (FILLFACTOR = 80);
+GO
+CREATE VIEW dbo.V_SLG_LOAD AS SELECT SLG_ID, SUM(PSG_QTY) AS PSG_QTY FROM dbo.BKG GROUP BY SLG_ID;
+GO
+CREATE TRIGGER dbo.TR_BKG ON dbo.BKG AFTER INSERT AS BEGIN SET NOCOUNT ON; UPDATE dbo.BKG SET BKG_DT = getdate() WHERE BKG_DT IS NULL; END
+GO
+CREATE PROCEDURE dbo.P_SLG_CNCL @id int AS UPDATE dbo.SLG SET SLG_STS = 'CNC' WHERE SLG_ID = @id;
+GO
+CREATE SEQUENCE dbo.BKG_SEQ AS bigint START WITH 5001 INCREMENT BY 1;
+GO
+EXEC sys.sp_addextendedproperty @name = N'MS_Description', @value = N'Vessels of the fleet', @level0type = N'SCHEMA', @level0name = N'dbo', @level1type = N'TABLE', @level1name = N'VSL';
+GO
+EXEC sys.sp_addextendedproperty @name = N'MS_Description', @value = N'As painted on the hull', @level0type = N'SCHEMA', @level0name = N'dbo', @level1type = N'TABLE', @level1name = N'VSL', @level2type = N'COLUMN', @level2name = N'VSL_HULL_NBR';
+GO
+EXEC sys.sp_addextendedproperty @name = N'MS_Description', @value = N'People and their watches', @level0type = N'SCHEMA', @level0name = N'crew';
+GO
