@@ -101,15 +101,21 @@ class PracticeServer
     @databases = File.exist?(path("statements")) ? kept : shipped
   end
 
-  # Serves until it is stopped.
+  # Serves until it is stopped, at the port where it was before, if that is free: connections lead there.
   def serve
-    server = TCPServer.new("127.0.0.1", 0)
+    server = listen
     File.write(path("pid"), Process.pid)
     File.write(path("port"), server.addr[1])
     loop { Thread.new(server.accept) { |socket| attend(socket) } }
   end
 
   private
+
+  def listen
+    TCPServer.new("127.0.0.1", Integer(File.read(path("last_port"))))
+  rescue SystemCallError, ArgumentError
+    TCPServer.new("127.0.0.1", 0).tap { |server| File.write(path("last_port"), server.addr[1]) }
+  end
 
   # Who is signed in, and where. from: how many statements the database held when a transaction began, nil outside one.
   Session = Struct.new(:user, :role, :writes, :database, :schema, :from)
@@ -134,8 +140,18 @@ class PracticeServer
     end
   end
 
+  # The last statement of a database, where all others are kept already.
+  def keep_last(name)
+    statements = @databases.fetch(name).statements
+    return keep unless @kept && @kept[name] == statements.size - 1
+
+    File.open(path("statements"), "a") { |file| file.puts(JSON.generate([ name, *statements.last ])) }
+    @kept[name] += 1
+  end
+
   # All of them: what was taken back is taken back here, too. A database without any has a line of its own.
   def keep
+    @kept = @databases.transform_values { |database| database.statements.size }
     lines = @databases.flat_map do |name, database|
       statements = database.statements.empty? ? [ [ nil, nil ] ] : database.statements
       statements.map { |schema, sql| JSON.generate([ name, schema, sql ]) }
@@ -302,7 +318,7 @@ class PracticeServer
   def take(sql, session)
     refuse(:locked) if @holder && !@holder.equal?(session)
     changed, session.schema = at_hand(session).run(sql, schema: session.schema)
-    keep if changed && session.from.nil?
+    keep_last(session.database) if changed && session.from.nil?
   rescue Kelvath::Practice::Refused
     take_back(session)
     raise

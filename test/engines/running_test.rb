@@ -9,7 +9,7 @@ require Rails.root.join("demo/big_company")
 class RunningTest < ActiveSupport::TestCase
   self.use_transactional_tests = false
 
-  TABLES = { "sqlite" => 440, "postgresql" => 64, "mariadb" => 280 }.freeze # about a thousand statements of each
+  TABLES = { "sqlite" => 440, "postgresql" => 64, "mariadb" => 280, "oracle" => 70 }.freeze # about a thousand statements of each
 
   teardown do
     [ Run, Connection, StoredModel ].each(&:delete_all)
@@ -68,6 +68,31 @@ class RunningTest < ActiveSupport::TestCase
     end
   rescue MariadbEngine::Missing => error
     ENV["CI"] ? flunk(error.message) : skip(error.message)
+  end
+
+  # The way back is a script there, too; it is at the same port when it is back.
+  test "a practice server" do
+    PracticeServer.reset("oracle")
+    port = PracticeServer.start("oracle")
+    design("oracle", host: "127.0.0.1", port:, database: "HSOPS", username: "master", secret: "harbour")
+    there = lambda do
+      Connectors.reach(@connection.target("Guest")) { |server| Kelvath::Intake.list("oracle", server).items.map(&:title) }
+    end
+    before = there.call
+    again = lambda do
+      Process.kill(:KILL, Integer(File.read(PracticeServer.file("oracle", "pid"))))
+      sleep 0.05 while PracticeServer.port("oracle")
+      PracticeServer.start("oracle")
+    end
+    assert_cleaned(there, before, piece("CREATE WIBBLE x"))
+    assert_cleaned(there, before, prepared) { |done| again.call if done == 500 }
+    assert_survives_a_kill(there, before, prepared) { PracticeServer.behave("oracle", "slow") }
+    assert_equal [ "done", nil, true ], running(prepared).tap(&:work).then { |run|
+      [ run.state, *run.result.values_at("failed", "clean") ]
+    }
+  ensure
+    PracticeServer.behave("oracle", "")
+    PracticeServer.reset("oracle")
   end
 
   private
@@ -145,9 +170,11 @@ class RunningTest < ActiveSupport::TestCase
     run = running(preparation)
     pid = Process.spawn({ "RAILS_ENV" => "test" }, RbConfig.ruby, Rails.root.join("bin/work").to_s, run.id.to_s)
     sleep 0.01 until run.reload.done > 200 || !run.unfinished?
+    yield if block_given?
     sleep 0.5 # it has come to the pause, or nearly so
     Process.kill(:KILL, pid)
     Process.wait(pid)
+    PracticeServer.behave("oracle", "")
     run.update_columns(alive_at: 1.minute.ago)
     Run.tidy
     assert run.reload.unclean?, "#{run.state}: #{run.message} #{run.result.to_h.except("log")}"
@@ -158,7 +185,7 @@ class RunningTest < ActiveSupport::TestCase
     assert_equal [ true, nil ], cleaning.result.values_at("clean", "trouble"), cleaning.message
     assert_equal before, there.call
     refute run.reload.unclean?
-    @removed.call
+    @removed&.call
   end
 
   # Made by the script, gone with it if it fails.

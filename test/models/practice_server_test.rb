@@ -97,7 +97,7 @@ class PracticeServerTest < ActiveSupport::TestCase
     assert_equal SERVERS["snowflake"].last.grep(/MART/), tables("snowflake", role: "analyst")
     analyst = target("snowflake", role: "analyst")
     Connectors.reach(analyst) do |server|
-      assert_match(/what the role ANALYST sees: the schemas MART/,
+      assert_match(/what the role ANALYST sees: the schema MART/,
 Kelvath::Intake.list("snowflake", server).unseen.join)
     end
     assert_raises(Unreachable) { Connectors.reach(analyst) { |server| server.execute("CREATE SCHEMA X") } }

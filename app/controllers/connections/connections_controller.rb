@@ -7,7 +7,8 @@ class ConnectionsController < ApplicationController
   def index
     SignIn.forget_old
     @connections = Connection.seen_by(person).to_a
-    @connection = Connection.new(platform: "postgresql", host: DatabaseHosts.all.first, port: 5432)
+    @connection = params[:practice] ? practised(params[:practice]) :
+                                      Connection.new(platform: "postgresql", host: DatabaseHosts.all.first, port: 5432)
   end
 
   def show; end
@@ -39,6 +40,14 @@ class ConnectionsController < ApplicationController
   end
 
   private
+
+  # One to a practice server, ready to be kept but for the secret.
+  def practised(key)
+    platform = Kelvath::Platforms.fetch(key)
+    Connection.new(platform: platform.key, name: "#{platform.title} practice", host: "127.0.0.1",
+                   port: PracticeServer.port(platform.key), database: platform.practice&.const_get(:DATABASE),
+                   username: PracticeServer::USERS.keys.first)
+  end
 
   def set_connection = @connection = Connection.seen_by(person).find(params[:id])
 

@@ -88,7 +88,11 @@ class PracticeTest < CoreTest
       derived = Derivation.derive(ferries, platform:, ids:)
       model = derived.change_set.apply(ferries)
       made = database(platform, Ddl.script(model, derived.design_id).handed_out.map(&:sql))
-      assert_empty Proof.differences(model, derived.design_id, read(platform, made), ids:).map(&:to_s)
+      catalog = read(platform, made)
+      assert_empty Proof.differences(model, derived.design_id, catalog, ids:).map(&:to_s)
+      told, = Joining.read(catalog, platform:, ids:, model:, design_id: derived.design_id,
+                                    standard: Naming::Standard.plain)
+      assert_empty Joining::Plan.new(model, told, design_id: derived.design_id).offers.map(&:said)
     end
   end
 

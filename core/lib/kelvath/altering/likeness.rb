@@ -22,9 +22,10 @@ module Kelvath
         }.to_set(&:name)
       end
 
-      private
-
+      # Do two values of a field of a kind mean the same?
       def same?(kind, field, one, two) = one == two || kept(kind, field, one) == kept(kind, field, two)
+
+      private
 
       # Where the database gives a name of its own, those that designs have say nothing; nor do comments that it does
       # not keep.

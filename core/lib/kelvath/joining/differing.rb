@@ -17,6 +17,7 @@ module Kelvath
       def initialize(model, design)
         @model = model
         @platform = Platforms.of(model, design)
+        @likeness = Altering::Likeness.new(@platform, told: true) { |id| model[id]&.name.to_s }
       end
 
       # { field => value to be set } of an element of a design. theirs: with the model's ids; named: was it found by
@@ -59,7 +60,12 @@ module Kelvath
         return now == theirs unless now.is_a?(String) && theirs.is_a?(String)
         return now.casecmp?(theirs) || now.empty? || theirs.empty? if field.name == :name
 
-        plain(mine, field, now) == plain(mine, field, theirs)
+        plain(mine, field, now) == plain(mine, field, theirs) || in_own_words?(mine, field, now, theirs)
+      end
+
+      # Servers tell some conditions in words of their own.
+      def in_own_words?(mine, field, now, theirs)
+        @platform.not_kept.include?([ mine.kind, field.name ]) && @likeness.same?(mine.kind, field, now, theirs)
       end
 
       def plain(mine, field, text)

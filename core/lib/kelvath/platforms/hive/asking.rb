@@ -7,13 +7,14 @@ module Kelvath
     module Hive::Asking
       HEADING = <<~'TEXT'
         #!/bin/sh
-        # Kelvath asks what Hive's databases hold: tables, views, keys, sizes. Nothing is changed, and no row of any table
-        # is read. Run it in an empty folder where beeline is; what stands behind its name is handed to beeline:
+        # Kelvath asks what Hive's databases hold: tables, views, keys, sizes. Nothing is changed, and no row of any
+        # table is read. Run it in an empty folder where beeline is; what stands behind its name is handed to beeline:
         #
         #   sh questions-hive.sh -u jdbc:hive2://HOST:10000/DATABASE -n USER
         #
-        # It tells what the user may see. It writes a CSV file for each question into that folder; send these back in one
-        # zip. Questions to the database "sys", which servers before 3.0 do not have, may fail: their files stay empty.
+        # It tells what the user may see. It writes a CSV file for each question into that folder; send these back in
+        # one zip. Questions to the database "sys", which servers before 3.0 do not have, may fail: their files stay
+        # empty.
         set -u
         ask() { beeline "$@" --silent=true --showHeader=true --outputformat=csv2 --nullemptystring=true; }
         TEXT_MARK='`'

@@ -7,14 +7,14 @@ module Kelvath
     module Mariadb::Asking
       HEADING = <<~'TEXT'
         #!/bin/sh
-        # Kelvath asks what a %<title>s database holds: its tables, views, routines, triggers. Nothing is changed, and no
-        # row of any table is read. Run it in an empty folder where the server's client is; what stands behind its name is
-        # handed to the client, which asks for the password three times, unless an option file has it:
+        # Kelvath asks what a %<title>s database holds: its tables, views, routines, triggers. Nothing is changed, and
+        # no row of any table is read. Run it in an empty folder where the server's client is; what stands behind its
+        # name is handed to the client, which asks for the password three times, unless an option file has it:
         #
         #   sh questions-%<key>s.sh -h HOST -u USER -p DATABASE
         #
-        # It tells what the user may see. It writes a CSV file for each question into that folder; send these back in one
-        # zip.
+        # It tells what the user may see. It writes a CSV file for each question into that folder; send these back in
+        # one zip.
         set -u
         CLIENT=${CLIENT:-%<client>s}
         # What the client writes, tabs between values and \n within them, as CSV (RFC 4180).

@@ -52,8 +52,8 @@ module Kelvath
                     "sizes" => [ SIZES, %w[PLACE NAME ROW_COUNT BYTE_COUNT] ] }.freeze
 
       HEADING = <<~TEXT
-        -- Kelvath asks what an Oracle database holds: its tables, views, sequences, routines. Nothing is changed, and no
-        -- row of any table is read. Run it with SQL*Plus 12.2 or later, in an empty folder:
+        -- Kelvath asks what an Oracle database holds: its tables, views, sequences, routines. Nothing is changed, and
+        -- no row of any table is read. Run it with SQL*Plus 12.2 or later, in an empty folder:
         --
         --   sqlplus -S USER@DATABASE @questions-oracle.sql
         --

@@ -31,7 +31,8 @@ module Kelvath
       # What that text leaves out, and no design holds: [what, name].
       REST = <<~SQL
         SELECT 'stage' AS what, stage_schema || '.' || stage_name AS name FROM information_schema.stages
-        UNION ALL SELECT 'rights', p.privilege_type || ' on ' || p.object_schema || '.' || p.object_name || ' to ' || p.grantee
+        UNION ALL SELECT 'rights', p.privilege_type || ' on ' || p.object_schema || '.' || p.object_name || ' to ' ||
+            p.grantee
           FROM information_schema.object_privileges p
           WHERE p.privilege_type <> 'OWNERSHIP' AND p.object_type IN ('TABLE', 'VIEW')
       SQL
@@ -87,10 +88,10 @@ module Kelvath
 
       def unseen
         role = here["seen_by"].to_s
-        [ "Told is what #{role.empty? ? 'this user' : "the role #{role}"} sees: the schemas " \
-          "#{listed.map { |item|
- item.schema || Snowflake::FIRST_SCHEMA.upcase }.uniq.sort.join(', ')}. Whether there " \
-          "are others the server does not say." ]
+        seen = listed.map { |item| item.schema || Snowflake::FIRST_SCHEMA.upcase }.uniq.sort
+        [ "Told is what #{role.empty? ? 'this user' : "the role #{role}"} sees: " \
+          "#{seen.one? ? 'the schema' : 'the schemas'} #{seen.join(', ')}. Whether there are others the server does not " \
+          "say." ]
       end
 
       def size(catalog)

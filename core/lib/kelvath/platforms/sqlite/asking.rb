@@ -5,8 +5,8 @@ module Kelvath
     # SQLite's catalog questions as a file for its shell.
     module Sqlite::Asking
       HEADING = <<~TEXT
-        -- Kelvath asks what an SQLite file holds: its tables, views, indexes, triggers. Nothing is changed, and no row of
-        -- any table is read. Run it in an empty folder:
+        -- Kelvath asks what an SQLite file holds: its tables, views, indexes, triggers. Nothing is changed, and no row
+        -- of any table is read. Run it in an empty folder:
         --
         --   sqlite3 -readonly PATH_OF_THE_FILE < questions-sqlite.sql
         --

@@ -19,7 +19,8 @@ module Kelvath
                 "m.name, i.seq DESC"
       INDEX_COLUMNS = <<~SQL
         SELECT i.name AS owner, x.* FROM sqlite_master m
-        JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x WHERE m.type = 'table' AND x.key = 1 ORDER BY i.name, x.seqno
+        JOIN pragma_index_list(m.name) i JOIN pragma_index_xinfo(i.name) x
+        WHERE m.type = 'table' AND x.key = 1 ORDER BY i.name, x.seqno
       SQL
       INDEX_TEXTS = "SELECT name, sql FROM sqlite_master WHERE type = 'index'"
       SHADOWS = "SELECT name FROM pragma_table_list WHERE type = 'shadow'"

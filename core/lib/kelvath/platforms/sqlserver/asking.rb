@@ -11,8 +11,8 @@ module Kelvath
         --
         --   sqlcmd -S SERVER -d DATABASE -E -f 65001 -i questions-sqlserver.sql
         --
-        -- It tells what the user may see; VIEW DEFINITION on the database lets it see all. It writes a CSV file for each
-        -- question into that folder; send these back in one zip.
+        -- It tells what the user may see; VIEW DEFINITION on the database lets it see all. It writes a CSV file for
+        -- each question into that folder; send these back in one zip.
         :setvar SQLCMDMAXVARTYPEWIDTH 0
         SET NOCOUNT ON;
         GO

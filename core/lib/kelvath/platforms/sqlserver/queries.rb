@@ -104,8 +104,9 @@ module Kelvath
       SQL
 
       FOREIGN_KEYS = <<~SQL
-        SELECT f.parent_object_id AS id, f.name, f.is_system_named AS unnamed, c.name AS col, k.constraint_column_id AS number,
-               SCHEMA_NAME(r.schema_id) AS target_place, r.name AS target, t.name AS target_col,
+        SELECT f.parent_object_id AS id, f.name, f.is_system_named AS unnamed, c.name AS col,
+               k.constraint_column_id AS number, SCHEMA_NAME(r.schema_id) AS target_place, r.name AS target,
+               t.name AS target_col,
                f.delete_referential_action_desc AS on_delete, f.update_referential_action_desc AS on_update,
                f.is_disabled AS disabled, f.is_not_trusted AS unchecked, f.is_not_for_replication AS not_replicated
         FROM sys.foreign_keys f JOIN sys.tables o ON o.object_id = f.parent_object_id
@@ -151,7 +152,7 @@ module Kelvath
 
       # What no design holds yet: [what, name].
       REST = <<~SQL
-        SELECT LOWER(REPLACE(o.type_desc, '_', ' ')) AS what, SCHEMA_NAME(o.schema_id) + '.' + o.name AS name
+        SELECT LOWER(REPLACE(o.type_desc, '_', ' ')) COLLATE DATABASE_DEFAULT AS what, SCHEMA_NAME(o.schema_id) + '.' + o.name AS name
         FROM sys.objects o WHERE #{OWN}
           AND o.type NOT IN ('U', 'V', 'SO', 'P', 'FN', 'IF', 'TF', 'TR', 'PK', 'UQ', 'F', 'C', 'D', 'S', 'IT', 'SQ')
         UNION ALL SELECT 'table type', SCHEMA_NAME(t.schema_id) + '.' + t.name FROM sys.table_types t
@@ -161,8 +162,9 @@ module Kelvath
         UNION ALL SELECT 'security policy', p.name FROM sys.security_policies p
         UNION ALL SELECT 'database trigger', g.name FROM sys.triggers g WHERE g.parent_class = 0 AND g.is_ms_shipped = 0
         UNION ALL SELECT 'full-text index of', OBJECT_NAME(x.object_id) FROM sys.fulltext_indexes x
-        UNION ALL SELECT 'rights', p.permission_name + ' on ' + OBJECT_NAME(p.major_id) + ' to ' + USER_NAME(p.grantee_principal_id)
-          COLLATE DATABASE_DEFAULT FROM sys.database_permissions p JOIN sys.objects o ON o.object_id = p.major_id
+        UNION ALL SELECT 'rights', p.permission_name COLLATE DATABASE_DEFAULT + ' on ' + OBJECT_NAME(p.major_id) +
+            ' to ' + USER_NAME(p.grantee_principal_id)
+          FROM sys.database_permissions p JOIN sys.objects o ON o.object_id = p.major_id
           WHERE p.class = 1 AND #{OWN}
       SQL
     end
