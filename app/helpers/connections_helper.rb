@@ -4,12 +4,26 @@ module ConnectionsHelper
   TLS_WORDS = { "no" => "is not encrypted", "if there" => "is encrypted if the server can",
                 "always" => "is always encrypted",
                 "verified" => "is encrypted, and the server's certificate is checked" }.freeze
+  RUNS_SHOWN = 30 # of what was done over a connection
+  # { kind of a run => what people call it }
+  DONE_OVER = { "taking" => "Read", "joining" => "Read again", "running" => "Script run", "cleaning" => "Cleaned up",
+                "drift" => "Looked for drift" }.freeze
   STEP_MARKS = { true => [ "✓", "text-moss", "passed" ], false => [ "✕", "text-rust", "failed" ],
                  nil => [ "·", "text-soft", "not come to" ] }.freeze
 
   # { model's id => [Source, …] } of designs that have drifted from their databases.
   def drifted_sources
     @drifted_sources ||= Source.where.not(drifted_at: nil).includes(:connection).group_by(&:model_id)
+  end
+
+  # What became of a run over a connection: [words, colour].
+  def came_of(run)
+    return [ "not clean", "text-rust" ] if run.unclean?
+    return [ run.failed? ? "failed" : "working", run.failed? ? "text-rust" : "text-soft" ] unless run.done?
+    return [ "failed, taken back", "text-ochre" ] if run.result["failed"]
+
+    counts = run.kind == "drift" ? run.result["counts"].to_h.map { |way, count| "#{count} #{way}" }.join(", ") : "done"
+    [ counts, "text-moss" ]
   end
 
   # Connections that somebody sees, each with its SignIn or nil.

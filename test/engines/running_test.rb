@@ -9,7 +9,8 @@ require Rails.root.join("demo/big_company")
 class RunningTest < ActiveSupport::TestCase
   self.use_transactional_tests = false
 
-  TABLES = { "sqlite" => 440, "postgresql" => 64, "mariadb" => 280, "oracle" => 70 }.freeze # about a thousand statements of each
+  # About a thousand statements of each.
+  TABLES = { "sqlite" => 440, "postgresql" => 64, "mariadb" => 280, "oracle" => 70 }.freeze
 
   teardown do
     [ Run, Connection, StoredModel ].each(&:delete_all)

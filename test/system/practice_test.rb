@@ -33,6 +33,9 @@ class PracticeBrowserTest < BrowserTestCase
     run_script
     assert_text "It has run on HSOPS on 127.0.0.1"
     assert_text "Made: 29 tables"
+    visit "/connections"
+    click_link "Old operations"
+    assert_equal [ "done", "failed, taken back" ], all("#history tr td:nth-child(6)").map(&:text)
     answered
   end
 

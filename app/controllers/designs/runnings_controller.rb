@@ -11,7 +11,8 @@ class RunningsController < ApplicationController
     end
 
     run = prepared.stored_model.runs.create!(kind: "running", title: prepared.title, person:,
-                                             design_id: prepared.design_id, options: { prepared: prepared.id })
+                                             design_id: prepared.design_id,
+                                             options: { prepared: prepared.id, **prepared.options.slice("connection") })
     start(run)
   end
 
@@ -20,8 +21,7 @@ class RunningsController < ApplicationController
     unclean = Run.find_by!(id: params[:run_id], kind: "running")
     raise Kelvath::Error, "There is nothing to clean up after it." unless unclean.unclean?
 
-    start(unclean.stored_model.runs.create!(kind: "cleaning", title: "Cleaning up after #{unclean.title}", person:,
-                                            design_id: unclean.design_id, options: { run: unclean.id }))
+    start(unclean.cleaning(person))
   end
 
   private

@@ -18,6 +18,10 @@ class Run < ApplicationRecord
 
   belongs_to :stored_model, foreign_key: :model_id, optional: true
 
+  # What was done over a connection, the latest first.
+  scope :over, lambda { |connection|
+    where("json_extract(options, '$.connection') = ?", connection.id).where.not(kind: "preparing").order(id: :desc)
+  }
   scope :unfinished, -> { where(state: UNFINISHED) }
 
   def unfinished? = UNFINISHED.include?(state) && !lost?
@@ -27,6 +31,12 @@ class Run < ApplicationRecord
     return LEFT if unclean? && [ nil, LOST, STOPPED ].include?(super)
 
     super || (lost? ? LOST : nil)
+  end
+
+  # A new run, by a person, that cleans up after this one.
+  def cleaning(person)
+    stored_model.runs.create!(kind: "cleaning", title: "Cleaning up after #{title}", person:, design_id:,
+                              options: { run: id, **options.slice("connection") })
   end
 
   # Does the work in this process, and keeps what it answers as the result.

@@ -90,8 +90,8 @@ module Kelvath
         role = here["seen_by"].to_s
         seen = listed.map { |item| item.schema || Snowflake::FIRST_SCHEMA.upcase }.uniq.sort
         [ "Told is what #{role.empty? ? 'this user' : "the role #{role}"} sees: " \
-          "#{seen.one? ? 'the schema' : 'the schemas'} #{seen.join(', ')}. Whether there are others the server does not " \
-          "say." ]
+          "#{seen.one? ? 'the schema' : 'the schemas'} #{seen.join(', ')}. Whether there are others the server does " \
+          "not say." ]
       end
 
       def size(catalog)
