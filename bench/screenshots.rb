@@ -3,14 +3,12 @@
 require_relative "../config/environment"
 require_relative "support/served"
 require "ferrum"
+require_relative "../lib/headless_browser"
 require_relative "../demo/hsops"
 
 # Walks through the demo and keeps a picture of each main view.
 class Screenshots
   DIRECTORY = Rails.root.join("docs/screenshots")
-  FLAGS = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil,
-            "disable-sync" => nil, "hide-scrollbars" => nil }.freeze
-
   def initialize(served, browser)
     @served = served
     @browser = browser
@@ -182,8 +180,7 @@ end
 
 ENV["KELVATH_DATABASE_FOLDER"] = Dir.mktmpdir
 Served.open do |served|
-  browser = Ferrum::Browser.new(window_size: [ 1280, 800 ], browser_options: Screenshots::FLAGS, timeout: 30,
-                                process_timeout: 60)
+  browser = Ferrum::Browser.new(**HeadlessBrowser.options("hide-scrollbars"), timeout: 30)
   browser.page.set_viewport(width: 1280, height: 800)
   Screenshots.new(served, browser).take
 ensure

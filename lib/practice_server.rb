@@ -62,6 +62,7 @@ class PracticeServer
         raise Kelvath::Error, "A practice server can be: #{BEHAVIOURS.reject(&:empty?).join(', ')}; or as usual."
       end
 
+      FileUtils.mkdir_p(DIRECTORY, mode: 0o700)
       File.write(file(platform, "behaviour"), behaviour)
     end
 

@@ -3,12 +3,10 @@
 require_relative "test_helper"
 require "capybara/minitest"
 require "capybara/cuprite"
+require Rails.root.join("lib/headless_browser")
 
 Capybara.register_driver(:browser) do |app|
-  flags = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil,
-            "disable-sync" => nil, "disable-gpu" => nil }
-  Capybara::Cuprite::Driver.new(app, window_size: [ 1280, 800 ], browser_options: flags,
-                                browser_path: ENV["BROWSER_PATH"], process_timeout: 60, timeout: 30, js_errors: true)
+  Capybara::Cuprite::Driver.new(app, **HeadlessBrowser.options, timeout: 30, js_errors: true)
 end
 Capybara.enable_aria_label = true
 Capybara.app = Rails.application

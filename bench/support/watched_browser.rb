@@ -1,15 +1,14 @@
 # frozen_string_literal: true
 
 require "ferrum"
+require_relative "../../lib/headless_browser"
 
 # Headless Chromium that measures a page as it is felt.
 class WatchedBrowser
-  FLAGS = { "no-sandbox" => nil, "disable-background-networking" => nil, "disable-component-update" => nil,
-            "disable-sync" => nil }.freeze
   FRAME = 20.0 # ms
 
   def self.open
-    browser = Ferrum::Browser.new(window_size: [ 1280, 800 ], browser_options: FLAGS, timeout: 60, process_timeout: 60)
+    browser = Ferrum::Browser.new(**HeadlessBrowser.options, timeout: 60)
     yield new(browser)
   ensure
     browser&.quit

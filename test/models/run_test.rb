@@ -45,6 +45,19 @@ class RunTest < ActiveSupport::TestCase
                                  alive_at: 1.second.ago), :unfinished?
   end
 
+  # Two at once, from the one that waits; and again when that has gone without a word.
+  test "whoever waits for runs is booted once, and anew when it is gone" do
+    2.times do
+      runs = [ intake("One"), intake("Two") ]
+      runs.map { |run| Thread.new { Run.find(run.id).in_process } }.each(&:join)
+      assert_equal %w[done done], runs.map { |run| run.reload.state }
+      assert_equal 1, waiting.size
+      assert_equal 2, StoredModel.ready.map { |stored| stored.model.all(:header).first.id }.uniq.size
+      Process.kill(:KILL, waiting.first)
+      StoredModel.destroy_all
+    end
+  end
+
   test "a run is stopped, with everything that it started" do
     stored = ferries
     design = Kelvath::Starting.design(stored.model, platform: "sqlite", ids: Ids)
@@ -92,6 +105,16 @@ class RunTest < ActiveSupport::TestCase
   end
 
   private
+
+  # Numbers of the processes that this one has booted, and that wait.
+  def waiting
+    Dir["/proc/[0-9]*/stat"].filter_map do |path|
+      number, parent = File.read(path).match(/\A(\d+) \(.*\) \S+ (\d+)/m).captures.map(&:to_i)
+      number if parent == Process.pid && File.read("/proc/#{number}/cmdline").split("\0").last == RunProcess::PROGRAM
+    rescue Errno::ENOENT, Errno::ESRCH
+      nil
+    end
+  end
 
   # The processes of a group that still run. One that was killed keeps its number until its parent, or whoever
   # inherits it, has asked how it ended: it is not counted.

@@ -81,7 +81,7 @@ module Kelvath
 
         text = text.gsub(/\s+(?:ascii|unicode|byte)\b/i, "")
         text = text.gsub(/"(?:[^"\\]|\\.|"")*"/) { |each| default_text(each) } if text.match?(/\A(?:enum|set)\b/i)
-        plain, binary = text.match(/\A(.*\S)\s+binary\z/im)&.captures
+        plain = text[/\A(.*\S)\s+binary\z/im, 1]
         return [ plain, { options: { "collation" => OF_ITS_SET } } ] if plain && plain.match?(TEXTS)
 
         plain = text.sub(/\A(?:national\s+|n(?=char|varchar))/i, "")
