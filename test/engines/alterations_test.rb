@@ -8,7 +8,7 @@ require Rails.root.join("core/test/platforms/random_changes")
 
 # Scripts that alter, on real engines: there and back, with rows; and a database held against the design it was made of.
 class AlterationsTest < ActiveSupport::TestCase
-  COUNT = Integer(ENV.fetch("PAIRS", 30))
+  COUNT = Integer(ENV.fetch("PAIRS", 20))
 
   test "SQLite goes there and back" do
     pairs("sqlite", EngineDesigns::Sqlite) do |&trial|

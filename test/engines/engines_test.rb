@@ -10,7 +10,7 @@ require Rails.root.join("demo/hsops")
 # Designs on real engines: what the catalog says after the script has run is the design. The demo, the old system, and
 # designs made at random of whatever the platform declares.
 class EnginesTest < ActiveSupport::TestCase
-  COUNT = Integer(ENV.fetch("DESIGNS", 60))
+  COUNT = Integer(ENV.fetch("DESIGNS", 40))
 
   test "SQLite makes what a design says" do
     prove("sqlite", EngineDesigns::Sqlite) do |script|
