@@ -3,8 +3,8 @@
 require "json"
 
 # The process that waits for runs (bin/work): for each line of JSON, {"id":…,"settings":{…}}, it makes a copy of itself
-# that does the run of that number, and answers the number when the copy has ended. It ends when nobody listens any more,
-# or when nothing was asked for a while.
+# that does the run of that number, and answers the number when the copy has ended. It ends when nobody listens any
+# more, or when nothing was asked for a while.
 class WaitingProcess
   IDLE = 300 # seconds
 
