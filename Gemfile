@@ -21,6 +21,9 @@ gem "rubyzip", "~> 3.0", require: false
 gem "nokogiri", require: false
 gem "csv", require: false
 
+# Free chapters of dossiers, which are written in Markdown.
+gem "kramdown", "~> 2.5", require: false
+
 # Live servers to run and read scripts on; loaded only when one is used.
 gem "pg", "~> 1.7", require: false
 gem "trilogy", "~> 2.9", require: false

@@ -18,7 +18,7 @@ class Screenshots
     stored = StoredModel.find_by!(name: "Hollin Sound Ferries")
     picture("models", "/")
     diagrams(stored)
-    notations(stored)
+    notation(stored)
     picture("prose", "/models/#{stored.id}/prose")
     picture("ledger", "/models/#{stored.id}/ledgers/logical")
     picture("findings", "/models/#{stored.id}/findings") { click("button[hx-get*='unresolved_many_to_many']") }
@@ -31,6 +31,7 @@ class Screenshots
     alter(stored, design)
     decided(stored, design)
     prove(stored, design)
+    dossier(stored)
     intake
   end
 
@@ -53,12 +54,21 @@ class Screenshots
     end
   end
 
-  # The demo's pictures of subject areas, each whole.
-  def notations(stored)
-    { "Fleet in IDEF1X" => "idef1x", "Network after Chen" => "chen",
-      "Operations at a glance" => "coloured" }.each do |name, file|
-      diagram = stored.model.all(:diagram).find { |each| each.name == name }
-      picture(file, "/models/#{stored.id}/diagrams/#{diagram.id}") { click("button[data-action='canvas#fit']") }
+  # A subject area in another notation, whole.
+  def notation(stored)
+    diagram = stored.model.all(:diagram).find { |each| each.name == "Fleet in IDEF1X" }
+    picture("idef1x", "/models/#{stored.id}/diagrams/#{diagram.id}") { click("button[data-action='canvas#fit']") }
+  end
+
+  # The page of a dossier, and its file opened from the disk.
+  def dossier(stored)
+    picture("dossier", "/models/#{stored.id}/dossiers/dossier-technical?chapter=dossier-technical-2")
+    chosen = Kelvath::Publishing.fetch(stored.model, "Data dictionary")
+    file = File.join(Dir.mktmpdir, "dictionary.html")
+    File.write(file, Publication.bytes("html", stored.model, chosen, facts: { "person" => "Guest" }))
+    picture("book", nil) do
+      @browser.go_to("file://#{file}")
+      @browser.keyboard.type("/", "vessel")
     end
   end
 

@@ -17,6 +17,7 @@ Rails.application.routes.draw do
   resources :intakes, only: :create
   resources :readings, only: %i[new create]
   resource :reading_list, only: :create
+  resources :publications, only: :show
   resources :runs, only: :show do
     resource :database, only: :show
     resource :stop, only: :create
@@ -121,6 +122,10 @@ Rails.application.routes.draw do
       resource :restoration, only: :create
     end
     resource :starter, only: %i[new create]
+    resources :dossiers, only: %i[index show create update destroy] do
+      resources :chapters, only: %i[create update destroy]
+      resources :publications, only: :create
+    end
     resource :undo, only: :create
     resource :redo, only: :create
     resource :news, only: :show

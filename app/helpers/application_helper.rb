@@ -45,6 +45,7 @@ module ApplicationHelper
   def stage_link(desk, stage, title)
     diagram = desk.diagram_of(stage)
     path = if stage == "script" then desk.design && model_design_script_path(desk.stored, desk.design.id)
+    elsif stage == "dossier" then model_dossiers_path(desk.stored)
     elsif diagram then model_diagram_path(desk.stored, diagram.id)
     else model_designs_path(desk.stored)
     end

@@ -22,13 +22,14 @@ module DrawingHelper
     { { boxes: :box, lines: :line, notes: :note, panels: :panel }.fetch(part) => scene.send(part).fetch(id) }
   end
 
-  private
-
+  # A font as a style sheet says it, within it. file: its name in app/assets/fonts, without ".woff2".
   def font_face(family, weight, style, file)
     data = [ Rails.root.join("app/assets/fonts/#{file}.woff2").binread ].pack("m0")
     "@font-face{font-family:'#{family}';font-weight:#{weight};font-style:#{style}" \
     ";src:url(data:font/woff2;base64,#{data}) format('woff2')}"
   end
+
+  private
 
   # Only the first face of a card takes its colour. The strings hold numbers and known names only,
   # but for text, which is escaped.

@@ -170,7 +170,7 @@ class RunningTest < ActiveSupport::TestCase
   def assert_survives_a_kill(there, before, preparation)
     run = running(preparation)
     pid = Process.spawn({ "RAILS_ENV" => "test" }, RbConfig.ruby, Rails.root.join("bin/work").to_s, run.id.to_s)
-    sleep 0.01 until run.reload.done > 200 || !run.unfinished?
+    Timeout.timeout(120) { sleep 0.01 until run.reload.done > 200 || !Run::UNFINISHED.include?(run.state) }
     yield if block_given?
     sleep 0.5 # it has come to the pause, or nearly so
     Process.kill(:KILL, pid)

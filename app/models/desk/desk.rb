@@ -2,7 +2,8 @@
 
 # Where a page stands: the stage, the view, the design at hand, and what the frame around it needs.
 class Desk
-  STAGES = { "concept" => "Concept", "logical" => "Logical", "physical" => "Physical", "script" => "Script" }.freeze
+  STAGES = { "concept" => "Concept", "logical" => "Logical", "physical" => "Physical", "script" => "Script",
+             "dossier" => "Dossier" }.freeze
 
   attr_reader :stored, :model, :view, :stage, :diagram
 

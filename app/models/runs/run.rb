@@ -8,7 +8,7 @@ class Run < ApplicationRecord
   WORK = { "intake" => "IntakeWork", "proof" => "ProofWork", "state" => "StateWork", "trial" => "TrialWork",
            "reading" => "ReadingWork", "joining" => "JoiningWork", "taking" => "TakingWork",
            "drift" => "DriftWork", "preparing" => "PreparingWork", "running" => "RunningWork",
-           "cleaning" => "CleaningWork" }.freeze
+           "cleaning" => "CleaningWork", "publishing" => "PublishingWork" }.freeze
   REPORT_EVERY = 0.25 # seconds between two reports to the database
   UNFINISHED = %w[waiting working].freeze
   STOPPED = "This was stopped. Nothing of it was kept; start it again."
@@ -21,6 +21,10 @@ class Run < ApplicationRecord
   # What was done over a connection, the latest first.
   scope :over, lambda { |connection|
     where("json_extract(options, '$.connection') = ?", connection.id).where.not(kind: "preparing").order(id: :desc)
+  }
+  # What was made of a dossier, the latest first.
+  scope :of_dossier, lambda { |model_id, dossier|
+    where(kind: "publishing", model_id:).where("json_extract(options, '$.dossier') = ?", dossier.id).order(id: :desc)
   }
   scope :unfinished, -> { where(state: UNFINISHED) }
 

@@ -4,6 +4,7 @@ require "optparse"
 require_relative "command_line/alter_command"
 require_relative "command_line/read_command"
 require_relative "command_line/connection_commands"
+require_relative "command_line/publish_command"
 
 module Kelvath
   # The commands of bin/kelvath. Each answers 0, or prints one clear line on standard error and
@@ -37,13 +38,16 @@ module Kelvath
                                                     every model here that was read from one. Answers 0 for nothing, 2
                                                     for something. Secrets that are not kept: KELVATH_SECRET, or a line
                                                     of standard input
+      kelvath publish MODEL --dossier NAME --to html --out FILE
+                                                    a dossier of the model, or one that ships, as html, xlsx, csv (a
+                                                    zip) or markdown
       kelvath compare A B                           differences of two model files; answers 1 if there are any
       kelvath layout MODEL                          places of the cards of each diagram, as JSON
       kelvath name MODEL --rulebook R               names by a rulebook (JSON), printed and written; further:
         --lexicon L (CSV) --to physical|words --design NAME --all --out MODEL --dry-run
     TEXT
 
-    COMMANDS = %w[read derive script prove alter compare layout name connections run drift].freeze
+    COMMANDS = %w[read derive script prove alter compare layout name connections run drift publish].freeze
     WITHOUT_FILES = %w[connections drift].freeze
     CALLED = { "run" => :run_script }.freeze # where the command has the name of a method
     TWO_FILES = %w[compare alter].freeze
@@ -51,6 +55,7 @@ module Kelvath
     include AlterCommand
     include ReadCommand
     include ConnectionCommands
+    include PublishCommand
 
     # A call that does not say what it must.
     class BadCall < Error; end
@@ -58,9 +63,12 @@ module Kelvath
     # databases: { platform => callable (path) { |query| … } } that can be read; engines: { platform => callable
     # (script) -> the Intake::Catalog of a throwaway database in which the script was run }; trials: a callable
     # (platform) that yields what an Altering::Trial runs on; archives: a callable, a zip's bytes -> [[name, bytes], …];
-    # connections: a callable that answers what reaches databases, as ConnectionCommands asks it.
-    def initialize(databases: {}, engines: {}, trials: nil, archives: nil, connections: nil, out: $stdout, err: $stderr)
+    # connections: a callable that answers what reaches databases, as ConnectionCommands asks it; publishing: one that
+    # answers a callable (format, model, dossier, standard:) -> the bytes of a file.
+    def initialize(databases: {}, engines: {}, trials: nil, archives: nil, connections: nil, publishing: nil,
+                   out: $stdout, err: $stderr)
       @connections = connections
+      @publishing = publishing
       @archives = archives
       @trials = trials
       @databases = databases
@@ -109,6 +117,7 @@ module Kelvath
         on.on("--answer ABOUT=TEXT") { |value| (options[:answers] ||= []) << value }
         on.on("--connection NAME") { |value| options[:connection] = value }
         on.on("--database NAME") { |value| options[:database] = value }
+        on.on("--dossier NAME") { |value| options[:dossier] = value }
         on.on("--undo FILE") { |value| options[:undo] = value }
         on.on("--only PATTERNS") { |value| options[:only] = value }
         on.on("--never PATTERNS") { |value| options[:never] = value }

@@ -12,6 +12,7 @@ require_relative "metamodel/design_kinds"
 require_relative "metamodel/program_kinds"
 require_relative "metamodel/diagram_kinds"
 require_relative "metamodel/naming_kinds"
+require_relative "metamodel/dossier_kinds"
 
 module Kelvath
   # Every kind of element, in the order in which people ask for them; parents come before what stands within them.
@@ -23,7 +24,7 @@ module Kelvath
       Design, Decision, Schema, Enumeration, Table, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
       Sequence, Routine, Trigger, Role, Grant, ScriptPiece, Answer,
       Diagram, DiagramNode, DiagramNote,
-      CustomField, CustomValue, TypeRule, Recipe, Aside, Note,
+      CustomField, CustomValue, TypeRule, Recipe, Aside, Note, Dossier, Chapter,
       LexiconEntry, NameRule
     ].to_h { |kind| [ kind.kind, kind ] }.freeze
 

@@ -5,7 +5,8 @@
 module Run::OwnFiles
   extend ActiveSupport::Concern
 
-  KEPT = 30 # databases of proof runs
+  KEPT = 30 # databases of proof runs, and of each dossier's outputs
+  LASTING = %w[proof publishing].freeze # whose files are wanted afterwards
 
   class_methods do
     # Beside the database whose runs they are.
@@ -16,7 +17,7 @@ module Run::OwnFiles
       where(state: "waiting").update_all(state: "failed",
                                          message: "The server stopped before this began; start it again.")
       unfinished.select(&:lost?).each { |run| run.fail_with(Run::LOST) }
-      kept = unfinished.ids + where(kind: "proof", state: "done").order(id: :desc).limit(KEPT).ids +
+      kept = unfinished.ids + LASTING.flat_map { |kind| where(kind:, state: "done").order(id: :desc).limit(KEPT).ids } +
              where(kind: "running").where("json_extract(result, '$.clean') IS NOT 1").ids
       Dir.children(directory).each { |name| directory.join(name).delete unless kept.include?(name.to_i) }
       StoredModel.where(ready: false).where(updated_at: ..1.hour.ago).find_each(&:discard)
@@ -24,6 +25,7 @@ module Run::OwnFiles
   end
 
   def database_path = self.class.directory.join("#{id}.sqlite")
+  def output_path = self.class.directory.join("#{id}.output")
   def upload_path = self.class.directory.join("#{id}.upload")
 
   # All of them, with what the engine put beside them; what cleans up after a run stays until it is clean.

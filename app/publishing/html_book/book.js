@@ -1,0 +1,219 @@
+"use strict"
+// Without this script the book can be read as it stands; with it, it is searched, sorted, and drawings are zoomed.
+const root = document.documentElement
+const all = (selector, within = document) => [...within.querySelectorAll(selector)]
+
+// Day or night.
+const theme = document.getElementById("theme")
+const dark = () =>
+  root.dataset.theme ? root.dataset.theme === "night" : matchMedia("(prefers-color-scheme: dark)").matches
+const named = () => (theme.textContent = dark() ? "Day" : "Night")
+theme.hidden = false
+theme.addEventListener("click", () => {
+  root.dataset.theme = dark() ? "day" : "night"
+  named()
+})
+named()
+
+// Search: titles first, then what is said of them.
+const field = document.getElementById("search")
+const found = document.getElementById("found")
+const pages = all("[id].page, [id].picture").map((page) => ({
+  id: page.id,
+  title: page.querySelector("h3").firstChild.textContent.trim(),
+  text: all(".passage, figcaption p, td:first-child", page)
+    .map((each) => each.textContent)
+    .join(" ")
+    .replace(/\s+/g, " ")
+}))
+pages.forEach((page) => {
+  page.lowTitle = page.title.toLowerCase()
+  page.low = page.text.toLowerCase()
+})
+const MOST = 20
+const search = (words) => {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
+  if (!wanted.length) return []
+  const rank = (page) => {
+    if (page.lowTitle === wanted.join(" ")) return 0
+    if (wanted.every((word) => page.lowTitle.startsWith(word))) return 1
+    if (wanted.every((word) => page.lowTitle.includes(word))) return 2
+    return wanted.every((word) => page.lowTitle.includes(word) || page.low.includes(word)) ? 3 : 9
+  }
+  return pages
+    .map((page) => [rank(page), page])
+    .filter(([place]) => place < 9)
+    .sort((one, two) => one[0] - two[0] || one[1].title.localeCompare(two[1].title))
+    .slice(0, MOST)
+    .map(([, page]) => page)
+}
+const show = () => {
+  const hits = search(field.value)
+  found.replaceChildren(
+    ...hits.map((page) => {
+      const item = document.createElement("li")
+      const link = document.createElement("a")
+      const note = document.createElement("small")
+      link.href = `#${page.id}`
+      link.textContent = page.title
+      note.textContent = page.text.slice(0, 90)
+      link.append(note)
+      item.append(link)
+      return item
+    })
+  )
+  if (!hits.length && field.value.trim()) {
+    const item = document.createElement("li")
+    item.textContent = "Nothing is called so."
+    found.append(item)
+  }
+  found.hidden = !field.value.trim()
+}
+field.addEventListener("input", show)
+const links = () => all("a", found)
+const step = (by) => {
+  const list = links()
+  const next = list[Math.max(0, Math.min(list.length - 1, list.indexOf(document.activeElement) + by))]
+  if (next) next.focus()
+}
+field.addEventListener("keydown", (event) => {
+  if (event.key === "ArrowDown") step(1)
+  else if (event.key === "Enter" && links()[0]) links()[0].click()
+  else if (event.key === "Escape") field.value = ""
+  else return
+  event.preventDefault()
+  if (event.key === "Escape") show()
+})
+found.addEventListener("keydown", (event) => {
+  if (event.key === "ArrowDown") step(1)
+  else if (event.key === "ArrowUp") links()[0] === document.activeElement ? field.focus() : step(-1)
+  else if (event.key === "Escape") field.focus()
+  else return
+  event.preventDefault()
+})
+document.addEventListener("keydown", (event) => {
+  if (event.key !== "/" || event.target.matches("input")) return
+  event.preventDefault()
+  field.focus()
+  field.select()
+})
+
+// What a link leads to has the focus, so that reading goes on there.
+const arrive = () => {
+  const target = document.getElementById(decodeURIComponent(location.hash.slice(1)))
+  if (!target) return
+  target.tabIndex = -1
+  target.focus({ preventScroll: true })
+}
+addEventListener("hashchange", arrive)
+if (location.hash) arrive()
+
+// Tables: sorted by their heads; long ones have a filter.
+all(".sheet").forEach((sheet) => {
+  const body = sheet.querySelector("tbody")
+  const rows = [...body.rows]
+  if (rows.length < 3) return
+  all("th", sheet).forEach((head, column) => {
+    if (!head.textContent) return
+    const button = document.createElement("button")
+    button.type = "button"
+    button.textContent = head.textContent
+    head.replaceChildren(button)
+    button.addEventListener("click", () => {
+      const down = head.getAttribute("aria-sort") === "ascending"
+      all("th", sheet).forEach((each) => each.removeAttribute("aria-sort"))
+      head.setAttribute("aria-sort", down ? "descending" : "ascending")
+      const text = (row) => row.cells[column].textContent
+      const order = (one, two) => text(one).localeCompare(text(two), undefined, { numeric: true })
+      body.append(...rows.sort((one, two) => (down ? order(two, one) : order(one, two))))
+    })
+  })
+  if (!sheet.classList.contains("long")) return
+  const filter = document.createElement("input")
+  filter.className = "filter"
+  filter.type = "search"
+  filter.placeholder = "Show only rows with"
+  filter.setAttribute("aria-label", "Show only rows with")
+  filter.addEventListener("input", () => {
+    const wanted = filter.value.toLowerCase()
+    rows.forEach((row) => (row.hidden = !row.textContent.toLowerCase().includes(wanted)))
+  })
+  sheet.before(filter)
+})
+
+// Drawings: dragged, zoomed by the wheel with Ctrl, by keys and by buttons.
+all(".frame svg").forEach((svg) => {
+  const whole = svg.getAttribute("viewBox").split(/\s+/).map(Number)
+  let view = [...whole]
+  const set = (next) => svg.setAttribute("viewBox", (view = next).join(" "))
+  const zoom = (by, x = 0.5, y = 0.5) => {
+    const [left, top, width, height] = view
+    const ratio = Math.min(Math.max(by, 40 / width), (whole[2] * 2) / width)
+    set([left + width * x * (1 - ratio), top + height * y * (1 - ratio), width * ratio, height * ratio])
+  }
+  const pan = (x, y) => set([view[0] + x * view[2], view[1] + y * view[3], view[2], view[3]])
+  const units = () => view[2] / Math.min(svg.clientWidth, (svg.clientHeight * view[2]) / view[3])
+  svg.addEventListener(
+    "wheel",
+    (event) => {
+      if (!event.ctrlKey && !event.metaKey) return
+      event.preventDefault()
+      const box = svg.getBoundingClientRect()
+      zoom(Math.exp(event.deltaY * 0.002), (event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height)
+    },
+    { passive: false }
+  )
+  let from = null
+  let moved = false
+  svg.addEventListener("pointerdown", (event) => {
+    from = [event.clientX, event.clientY]
+    moved = false
+  })
+  addEventListener("pointermove", (event) => {
+    if (!from) return
+    const scale = units()
+    const [x, y] = [event.clientX - from[0], event.clientY - from[1]]
+    if (!moved && Math.hypot(x, y) < 4) return
+    moved = true
+    from = [event.clientX, event.clientY]
+    set([view[0] - x * scale, view[1] - y * scale, view[2], view[3]])
+  })
+  addEventListener("pointerup", () => (from = null))
+  svg.addEventListener(
+    "click",
+    (event) => {
+      if (moved) event.preventDefault()
+    },
+    true
+  )
+  const keys = {
+    "+": () => zoom(0.8),
+    "-": () => zoom(1.25),
+    0: () => set([...whole]),
+    ArrowLeft: () => pan(-0.1, 0),
+    ArrowRight: () => pan(0.1, 0),
+    ArrowUp: () => pan(0, -0.1),
+    ArrowDown: () => pan(0, 0.1)
+  }
+  svg.addEventListener("keydown", (event) => {
+    if (!keys[event.key] || event.ctrlKey || event.metaKey) return
+    keys[event.key]()
+    event.preventDefault()
+  })
+  const tools = document.createElement("div")
+  tools.className = "zoom"
+  ;[
+    ["+", "Zoom in", "+"],
+    ["−", "Zoom out", "-"],
+    ["Whole", "Whole drawing", "0"]
+  ].forEach(([text, title, key]) => {
+    const button = document.createElement("button")
+    button.type = "button"
+    button.textContent = text
+    button.title = `${title} (${key})`
+    button.setAttribute("aria-label", title)
+    button.addEventListener("click", keys[key])
+    tools.append(button)
+  })
+  svg.before(tools)
+})

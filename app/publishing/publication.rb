@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+# A dossier as a file of some format.
+class Publication
+  # { format => [what it is called, ending, media type] }
+  FORMATS = { "html" => [ "One HTML file", "html", "text/html" ],
+              "xlsx" => [ "Spreadsheet", "xlsx",
+                          "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet" ],
+              "csv" => [ "CSV files, in a zip", "zip", "application/zip" ],
+              "markdown" => [ "Markdown with Mermaid", "md", "text/markdown" ] }.freeze
+
+  # standard: a Kelvath::Naming::Standard; facts: as HtmlBook takes them; changes: as Publishing.compose takes them.
+  # Raises Kelvath::UnknownName for a format that there is not.
+  def self.bytes(format, model, dossier, standard: Kelvath::Naming::Standard.plain, facts: {}, changes: [],
+                 progress: Kelvath::Progress.none)
+    check(format)
+    progress.step(0, 1, "putting the chapters together")
+    book = Kelvath::Publishing.compose(model, dossier, standard:, changes:)
+    case format
+    when "html" then HtmlBook.new(model, book, facts:).text(progress:)
+    when "markdown" then MarkdownBook.new(model, book).text
+    else SheetBook.new(book).public_send(format)
+    end
+  end
+
+  def self.check(format)
+    return if FORMATS.key?(format)
+
+    raise Kelvath::UnknownName, "A dossier cannot be published as “#{format.to_s.first(40)}”; it can as " \
+                                "#{FORMATS.keys.join(', ')}."
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+module Kelvath
+  # The kinds of published documentation.
+  module Metamodel
+    # What is published of a model for some readers: what is in scope, how it looks, and its chapters.
+    # Empty scopes mean all. logo: a picture as the text of a data URL.
+    class Dossier < Element
+      NAMES = { "words" => "words", "physical" => "physical names", "both" => "both" }.freeze
+      side :house
+      name_once_in :model
+      listed adding: true
+      sought
+      standard
+      field :name, :name
+      field :subtitle, :name
+      field :author, :name
+      field :language, :name, default: "en"
+      field :footer, :name
+      field :names, :choice, values: NAMES.keys, label: "Names shown"
+      field :typeface, :choice, values: %w[serif sans]
+      field :accent, :choice, values: COLOURS, label: "Colour"
+      field :paper, :choice, values: PAPERS
+      field :logo, :text, internal: true
+      field :subject_area_ids, :references, to: :subject_area, label: "Subject areas"
+      field :design_ids, :references, to: :design, label: "Designs"
+      field :diagram_ids, :references, to: :diagram, label: "Diagrams, in order"
+      field :since, :name, label: "Changes since the milestone"
+      field :position, :number, internal: true, compared: false
+    end
+
+    # One chapter of a dossier. sort: one of Publishing::SORTS; text: of a free one, in Markdown; shown: columns of its
+    # tables, empty for the usual ones.
+    class Chapter < Element
+      SORTS = %w[text prose diagrams entities domains tables dictionary scripts glossary findings changes].freeze
+      within :dossier
+      needs_name
+      standard
+      field :name, :name
+      field :sort, :choice, values: SORTS, label: "What it holds"
+      field :text, :text
+      field :shown, :names, label: "Columns"
+      field :position, :number, internal: true
+    end
+  end
+end

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Publishing
+    # What a dossier comes to, before it is made a file of some format: chapters of blocks. Plain values.
+    #
+    # dossier: the element; title of the model; chapters: [BookChapter, …].
+    Book = Struct.new(:dossier, :model_name, :chapters, keyword_init: true) do
+      # Every Entry of it, in order.
+      def entries = chapters.flat_map(&:blocks).grep(Entry)
+
+      # Every Picture of it, in order.
+      def pictures = chapters.flat_map(&:blocks).grep(Picture)
+
+      # Ids that a Link can lead to.
+      def anchors = @anchors ||= (entries.map(&:id) + pictures.map(&:diagram_id)).to_set
+    end
+    # key: what names it in an address.
+    BookChapter = Struct.new(:key, :title, :sort, :blocks, keyword_init: true)
+
+    # A word in running text or a cell that leads to an Entry or a Picture, by its id.
+    Link = Struct.new(:text, :to) do
+      def to_s = text
+    end
+    # Running text; marked: is it written in Markdown?
+    Passage = Struct.new(:text, :marked, keyword_init: true)
+    # sentences: [[number, text], …], with a title.
+    Sentences = Struct.new(:title, :note, :lines, keyword_init: true)
+    # A diagram.
+    Picture = Struct.new(:diagram_id, :title, :note, keyword_init: true)
+    # A table: columns: labels; rows: of cells, which are texts, Links, or lists of these. wide: has it cells of running
+    # text?
+    Sheet = Struct.new(:title, :columns, :rows, keyword_init: true)
+    # The page of an entity, a table, a domain: blocks within.
+    Entry = Struct.new(:id, :title, :sort, :note, :blocks, keyword_init: true)
+    Script = Struct.new(:title, :text, :language, keyword_init: true)
+    # terms: [[term or Link, meaning], …]
+    Terms = Struct.new(:terms, keyword_init: true)
+  end
+end

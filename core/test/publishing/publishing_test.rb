@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+require "core_test_helper"
+
+# What a dossier comes to, what its look-over finds, and how it is shaped.
+class PublishingTest < CoreTest
+  def model
+    @model ||= Derivation.derive(ferries, platform: "postgresql", ids:).then { |made| made.change_set.apply(ferries) }
+  end
+
+  def book(name, in_model = model) = Publishing.compose(in_model, Publishing.fetch(in_model, name))
+  def entity(name) = model.all(:entity).find { |each| each.name == name }
+  def dossier(**values) = Metamodel::Dossier.new(id: "D", name: "Own", **values)
+
+  # The model with a dossier of its own that has chapters of some sorts.
+  def with(*sorts, **values)
+    chapters = sorts.each_with_index.map do |sort, index|
+      Metamodel::Chapter.new(id: "C#{index}", parent_id: "D", name: sort.capitalize, sort:, position: index + 1.0)
+    end
+    ChangeSet.new(additions: [ dossier(**values), *chapters ]).apply(model)
+  end
+
+  def test_those_that_ship
+    assert_equal [ "For the business", "Data dictionary", "Technical" ], Publishing.all(model).map(&:name)
+    assert_equal [ 28, 18 ], book("Data dictionary").entries.map(&:sort).tally.values_at("entity", "domain")
+    assert_equal 29, book("Technical").entries.size
+    assert_raises(UnknownName) { Publishing.fetch(model, "Nothing") }
+  end
+
+  def test_a_page_of_an_entity_leads_where_the_book_has_pages
+    page = book("Data dictionary").entries.find { |each| each.title == "Defect" }
+    attributes = sheet(page, "Attributes")
+    row = attributes.rows.find { |each| each.first == "Vessel Hull Number" }
+    assert_equal [ Publishing::Link.new("Reference", named(:domain, "Reference")), "yes", "PK",
+                   [ "from ", Publishing::Link.new("Vessel", entity("Vessel").id) ] ], row.drop(1)
+    used = page.blocks.last.rows
+    assert_includes used, [ "diagram", "Fleet in IDEF1X" ] # which this book does not show: no link
+    assert_match(/must be found in exactly one Inspection/, page.blocks.grep(Publishing::Sentences).first.lines.join)
+  end
+
+  def sheet(page, title) = page.blocks.grep(Publishing::Sheet).find { |each| each.title == title }
+  def named(kind, name) = model.all(kind).find { |each| each.name == name }.id
+
+  def test_a_page_of_a_table
+    page = book("Technical").entries.find { |each| each.title == "berth" }
+    row = page.blocks.grep(Publishing::Sheet).first.rows.first
+    assert_equal [ "harbour_code", "varchar(3)", "yes", "", "PK, FK" ], row.first(5)
+    assert_instance_of Publishing::Link, row[5]
+    assert_equal %w[fuel_delivery sailing],
+                 sheet(page, "Referred to by").rows.map { |each| each.first.text }
+  end
+
+  def test_only_what_is_in_scope
+    fleet = model.all(:subject_area).find { |each| each.name == "Fleet" }
+    made = with("entities", "tables", "dictionary", "prose", subject_area_ids: [ fleet.id ], names: "both")
+    found = Publishing.compose(made, made.fetch("D"))
+    names = found.entries.select { |each| each.sort == "entity" }.map(&:title)
+    assert_equal model.all(:entity).select { |each| each.subject_area_id == fleet.id }.map(&:name).sort, names
+    assert_includes found.entries.select { |each| each.sort == "table" }.map(&:title), "vessel"
+    refute_includes found.entries.map(&:title), "booking"
+    assert_equal [ "Fleet", "Domains" ], found.chapters.last.blocks.map(&:title)
+    refute(found.chapters[2].blocks.flat_map(&:rows).any? { |row| row.first.to_s == "Booking" })
+  end
+
+  # { what is wrong => [change of the model, sort of concern] }; without it there is none of that sort.
+  def test_the_look_over
+    vessel = entity("Vessel")
+    fine = Draft.change(model, ids:) do |draft|
+      model.all(:diagram).each { |each| draft.set(each.id, name: "#{each.name} of the ferries") }
+    end.apply(model)
+    { "nameless" => ->(draft) { draft.set(first_diagram(draft).id, name: "Diagram 17") },
+      "crowded" => ->(draft) { crowd(draft) }, "undefined" => ->(draft) { draft.set(vessel.id, definition: " ") },
+      "internal" => ->(draft) {
+ draft.set(vessel.id, definition: "A ferry. TODO: ask Sales") } }.each do |sort, break_it|
+      broken = Draft.change(fine, ids:, &break_it).apply(fine)
+      assert_equal [ 0, 1 ], [ fine, broken ].map { |each| concerns(each, "diagrams", "entities")[sort].to_i }, sort
+    end
+    assert_equal [ nil, 1 ], [ model, ferries ].map { |each| concerns(each, "tables")["empty"] }
+  end
+
+  def first_diagram(draft) = draft.model.all(:diagram).find { |each| each.stage == "concept" }
+
+  def crowd(draft)
+    one, two = draft.model.children(first_diagram(draft).id, :diagram_node)
+    draft.set(two.id, x: one.x + 5, y: one.y + 5)
+  end
+
+  def concerns(model, *sorts)
+    chapters = sorts.each_with_index.map do |sort, index|
+      Metamodel::Chapter.new(id: "C#{index}", parent_id: "D", name: sort, sort:, position: index + 1.0)
+    end
+    made = ChangeSet.new(additions: [ dossier(paper: "A0"), *chapters ]).apply(model)
+    found = Publishing::LookOver.new(made, made.fetch("D")).concerns
+    found.map(&:sort).tally.tap { |tally| tally.delete("small") }
+  end
+
+  def test_text_too_small_for_its_paper
+    small = %w[A4 A0].map do |paper|
+      made = with("diagrams", paper:)
+      Publishing::LookOver.new(made, made.fetch("D")).concerns.count { |each| each.sort == "small" }
+    end
+    assert_operator small.first, :>, 0
+    assert_equal 0, small.last
+  end
+
+  def test_a_shipped_one_becomes_own_when_it_is_changed_and_all_of_it_is_undone
+    change, id, = Publishing::Shaping.set(model, "dossier-technical", "subtitle", "For those who build", ids:)
+    own = change.apply(model)
+    assert_equal [ "For those who build", 5 ], [ own.fetch(id).subtitle, own.children(id, :chapter).size ]
+    assert_equal [ "Technical", "For the business", "Data dictionary" ], Publishing.all(own).map(&:name)
+    moved, _, chapter = Publishing::Shaping.move(own, id, own.children(id, :chapter).last.id, -1, ids:)
+    own = moved.apply(own)
+    assert_equal [ "Diagrams", "Tables", "All columns", "Findings", "Scripts" ],
+                 own.children(id, :chapter).sort_by(&:position).map(&:name)
+    assert_equal "Findings", own.fetch(chapter).name
+    added, _, chapter = Publishing::Shaping.add(own, id, "glossary", ids:)
+    removed, = Publishing::Shaping.remove_chapter(added.apply(own), id, chapter, ids:)
+    assert_equal own.children(id, :chapter).map(&:name),
+removed.apply(added.apply(own)).children(id, :chapter).map(&:name)
+    assert_raises(InvalidValue) { Publishing::Shaping.add(own, id, "poems", ids:) }
+    assert_raises(InvalidValue) { Publishing::Shaping.set(own, id, "paper", "papyrus", ids:) }
+  end
+end

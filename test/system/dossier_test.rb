@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+require_relative "../browser_test_case"
+
+# A dossier made from nothing, what its look-over finds, and its HTML file opened from the disk.
+class DossierBrowserTest < BrowserTestCase
+  test "from nothing to a file that is opened from the disk, searched and walked by its drawings and by keys" do
+    stored = ferries
+    visit "/models/#{stored.id}/dossiers"
+    fill_in "Name of the copy", with: "Fleet handbook"
+    click_button "Copy"
+    assert_selector "[aria-current='page']", text: "Fleet handbook"
+    select "Entities", from: "What the new chapter holds"
+    click_button "Add"
+    assert_text "Something found wrong in an inspection."
+    find("#chapters a", text: "What this is about").click
+    fill_in "In Markdown; empty: what the model is for", with: "# Who reads this\n\nThe *harbour office*."
+    find("body").click
+    assert_selector ".book-preview em", text: "harbour office"
+    mend(stored)
+    click_button "One HTML file"
+    assert_text "Published", wait: 60
+    assert_empty faults
+    from_the_disk(Run.last.output_path)
+  ensure
+    Run.where(kind: "publishing").each(&:remove_files)
+  end
+
+  private
+
+  # A diagram's name that says nothing is found; it gets one, and is found no more.
+  def mend(stored)
+    assert_selector "#look-over li", text: "The diagram “Concept” has no name that says what it shows."
+    assert_empty faults
+    concept = stored.model.all(:diagram).find { |each| each.name == "Concept" }
+    stored.journal.commit(Kelvath::Editing.set(stored.model, concept.id, "name", "What the ferries know"), by: "Guest")
+    visit current_url
+    assert_no_text "The diagram “Concept” has no name"
+  end
+
+  # A card leads to its page; search and keys do, too.
+  def from_the_disk(path)
+    file = "#{path}.html"
+    FileUtils.cp(path, file)
+    visit "file://#{file}"
+    assert_selector "figure h3", text: "What the ferries know"
+    assert_empty faults
+    find("figure svg a[href='##{id_of('Harbour')}']", match: :first).click
+    assert_equal id_of("Harbour"), page.evaluate_script("document.activeElement.id")
+    press "/"
+    press "vessel cl"
+    assert_selector "#found li", text: "Vessel Class"
+    press :Down, :Enter
+    assert_equal "##{id_of('Vessel Class')}", page.evaluate_script("location.hash")
+    assert_equal id_of("Vessel Class"), page.evaluate_script("document.activeElement.id")
+  end
+
+  def id_of(name) = StoredModel.ready.last.model.all(:entity).find { |each| each.name == name }.id
+end
