@@ -38,4 +38,5 @@ group :test do
   gem "capybara"
   gem "cuprite", "~> 0.19"
   gem "json_schemer", require: false
+  gem "pdf-reader", require: false
 end

@@ -4,6 +4,7 @@
 class Publication
   # { format => [what it is called, ending, media type] }
   FORMATS = { "html" => [ "One HTML file", "html", "text/html" ],
+              "pdf" => [ "PDF", "pdf", "application/pdf" ],
               "xlsx" => [ "Spreadsheet", "xlsx",
                           "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet" ],
               "csv" => [ "CSV files, in a zip", "zip", "application/zip" ],
@@ -18,6 +19,7 @@ class Publication
     book = Kelvath::Publishing.compose(model, dossier, standard:, changes:)
     case format
     when "html" then HtmlBook.new(model, book, facts:).text(progress:)
+    when "pdf" then PdfBook.new(model, book, facts:).bytes(progress:)
     when "markdown" then MarkdownBook.new(model, book).text
     else SheetBook.new(book).public_send(format)
     end

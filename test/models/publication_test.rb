@@ -10,6 +10,8 @@ class PublicationTest < ActiveSupport::TestCase
 
   FREE = "# Free\n\n<script>alert(2)</script> [go](javascript:alert(3)) ![p](http://far/p.png) *ok*"
 
+  SOME = %w[text diagrams entities domains].freeze
+
   setup do
     derived = Kelvath::Derivation.derive(ferries.model, platform: "postgresql", ids: Ids)
     model = derived.change_set.apply(ferries.model)
@@ -51,6 +53,43 @@ class PublicationTest < ActiveSupport::TestCase
       digests = parts.map { |each| "'sha256-#{[ Digest::SHA256.digest(each.text) ].pack('m0')}'" }
       assert_equal digests, policy[/#{name} ([^;]*)/, 1].split
     end
+  end
+
+  test "PDF: what the contents and the index say is so, every link leads somewhere, and text is text" do
+    require "pdf/reader"
+    few = Kelvath::Draft.change(@model, ids: Ids) do |draft|
+      @model.children(@dossier.id, :chapter).each { |each| draft.remove(each.id) unless SOME.include?(each.sort) }
+    end.apply(@model)
+    reader = PDF::Reader.new(StringIO.new(Publication.bytes("pdf", few, @dossier)))
+    assert_match(/\A=cmd/, reader.info[:Title])
+    pages = reader.pages.map { |page| page.text.gsub(/\s+/, " ") }
+    assert_includes pages.first, "=cmd"
+    first, last = [ reader.pages[1..6], reader.pages.last(4) ].map do |some|
+      some.map(&:text).join("\n").scan(/^ *(Harbour|Booking|Route Leg)(?:, \w+)? {2,}(\d+)$/).uniq
+    end
+    assert_equal [ 3, first.sort ], [ first.size, last.sort ]
+    last.each { |title, page| assert_includes pages[page.to_i - 1], title }
+    assert_leads(reader)
+    assert_includes pages.join, "onerror=alert(1)"
+  end
+
+  # Bookmarks for chapters and pages; annotations whose destinations there are.
+  def assert_leads(reader)
+    objects = reader.objects
+    root = objects.deref(objects.trailer[:Root])
+    assert_equal "en", root[:Lang]
+    outline = objects.deref(root[:Outlines])
+    assert_operator outline[:Count].abs, :>=, SOME.size
+    names = names_in(objects, objects.deref(objects.deref(root[:Names])[:Dests]))
+    wanted = reader.pages.flat_map { |page| Array(objects.deref(page.attributes[:Annots])) }
+                   .map { |each| objects.deref(objects.deref(each)[:Dest]) }
+    assert_operator wanted.size, :>, 100
+    assert_empty wanted.map(&:to_s) - names
+  end
+
+  def names_in(objects, tree)
+    names = Array(objects.deref(tree[:Names])).each_slice(2).map { |name, _| name.to_s }
+    names + Array(objects.deref(tree[:Kids])).flat_map { |kid| names_in(objects, objects.deref(kid)) }
   end
 
   test "a workbook, and CSV files" do

@@ -29,6 +29,18 @@ class DrawingPdf
     @pdf.render
   end
 
+  # Paints it into a Prawn document of somebody else's, on the page at hand. at: where its lower left corner is, in
+  # points from the page's; scale: points of a drawing unit.
+  def paint_into(pdf, at:, scale:)
+    @pdf = pdf
+    @pdf.canvas do
+      @pdf.save_graphics_state { @pdf.translate(*at) { @pdf.scale(scale, origin: [ 0, 0 ]) { paint } } }
+    end
+    @pdf.undash
+    @pdf.fill_color(paper(:ink))
+    @pdf.font("Body", style: :normal, size: 9.5)
+  end
+
   private
 
   def own_page

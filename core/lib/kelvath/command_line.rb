@@ -39,8 +39,8 @@ module Kelvath
                                                     for something. Secrets that are not kept: KELVATH_SECRET, or a line
                                                     of standard input
       kelvath publish MODEL --dossier NAME --to html --out FILE
-                                                    a dossier of the model, or one that ships, as html, xlsx, csv (a
-                                                    zip) or markdown
+                                                    a dossier of the model, or one that ships, as html, pdf, xlsx, csv
+                                                    (a zip) or markdown
       kelvath compare A B                           differences of two model files; answers 1 if there are any
       kelvath layout MODEL                          places of the cards of each diagram, as JSON
       kelvath name MODEL --rulebook R               names by a rulebook (JSON), printed and written; further:
