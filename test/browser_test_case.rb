@@ -40,6 +40,15 @@ class BrowserTestCase < ActiveSupport::TestCase
   # Presses keys at whatever has the focus: "text", :Enter, [:Control, "z"].
   def press(*keys) = page_keys(*keys)
 
+  # Keys that are pressed before the page listens are lost to it, as they are to people.
+  def reach_command_box
+    20.times do
+      press [ :Control, "k" ]
+      return if has_selector?("[aria-label='Command box']:focus", wait: 1)
+    end
+    flunk "The command box has no focus."
+  end
+
   # Serious and critical faults, by axe-core's rules for WCAG 2.1 A and AA.
   def faults
     page.driver.browser.execute(AXE)

@@ -32,12 +32,12 @@ class MarkdownBook
       [ anchor(block.id), "#{heading} #{plain(block.title)}", "_#{about}_", *blocks(block.blocks, level + 1) ]
     when Kelvath::Publishing::Passage then [ block.marked ? block.text : plain(block.text) ]
     when Kelvath::Publishing::Picture
-      [ anchor(block.diagram_id), "#{heading} #{plain(block.title)}", plain(block.note.to_s),
-mermaid(block.diagram_id) ]
+      id = block.diagram_id
+      [ anchor(id), "#{heading} #{plain(block.title)}", plain(block.note.to_s), mermaid(id) ]
     when Kelvath::Publishing::Sheet then [ "#{heading} #{plain(block.title)}", table(block.columns, block.rows) ]
     when Kelvath::Publishing::Sentences
-      [ "#{heading} #{plain(block.title)}", block.lines.map { |number, text|
- "- #{number} #{plain(text)}".squeeze(" ") }.join("\n") ]
+      lines = block.lines.map { |number, text| "- #{number} #{plain(text)}".squeeze(" ") }
+      [ "#{heading} #{plain(block.title)}", lines.join("\n") ]
     when Kelvath::Publishing::Terms then block.terms.map { |term, meaning| "**#{cell(term)}**: #{plain(meaning)}" }
     when Kelvath::Publishing::Script then [ "#{heading} #{plain(block.title)}", fenced(block.text, block.language) ]
     end
@@ -50,8 +50,8 @@ mermaid(block.diagram_id) ]
   end
 
   def table(columns, rows)
-    lines = [ columns.map { |each| plain(each) }, columns.map { "---" }, *rows.map { |row| row.map { |each|
- cell(each) } } ]
+    body = rows.map { |row| row.map { |each| cell(each) } }
+    lines = [ columns.map { |each| plain(each) }, columns.map { "---" }, *body ]
     lines.map { |line| "| #{line.join(' | ')} |" }.join("\n")
   end
 

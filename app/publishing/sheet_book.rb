@@ -49,8 +49,8 @@ class SheetBook
   def of_entries(title, entries)
     return [] if entries.empty?
 
-    pages = [ title, [ [ "Name", "Within", "Meaning" ], *entries.map { |each|
- [ each.title, each.note, meaning(each) ] } ] ]
+    rows = entries.map { |each| [ each.title, each.note, meaning(each) ] }
+    pages = [ title, [ [ "Name", "Within", "Meaning" ], *rows ] ]
     tables = entries.flat_map { |each| each.blocks.grep(Kelvath::Publishing::Sheet).map { |sheet| [ each, sheet ] } }
     [ pages, *tables.group_by { |_, sheet| sheet.title }.map do |name, list|
       [ name, [ [ "Of", *list.first.last.columns ],

@@ -31,6 +31,7 @@ class Cleanup
       cleaning = cleaning(database)
       return [] if cleaning.clean?
 
+      database.alter if database.respond_to?(:alter)
       cleaning.script.handed_out.each do |statement|
         database.run_statements([ statement ])
         ran << statement.sql

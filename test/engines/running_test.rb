@@ -25,6 +25,7 @@ class RunningTest < ActiveSupport::TestCase
       SQLite3::Database.new(path) { |database| database.execute_batch("#{PIERS.join(';')};") }
       there = -> { SQLite3::Database.new(path).then { |it| return_of(it.execute(LISTED_BY_SQLITE), it.execute(COUNTED)) } }
       design("sqlite", database: "office.db")
+      taken_back_whole(there)
       every(there, broken: "SELECT nothing FROM nowhere", pause: COUNTS_LONG,
                    killed: -> { system("pkill", "-KILL", "-f", "sqlite_child.rb #{path}") })
     end
@@ -126,6 +127,21 @@ class RunningTest < ActiveSupport::TestCase
     assert_cleaned(there, before, prepared) { |done| killed.call if done == 500 }
     assert_survives_a_kill(there, before, piece(pause))
     whole(there)
+  end
+
+  # It has run to its end, and Kelvath was killed before it could note so: that is taken back, too.
+  def taken_back_whole(there)
+    before, target = there.call, @connection.target("Guest")
+    safety = Struct.new(:safety) do
+      def keep_safety(*sides, _undo, place:, fresh:) = self.safety = [ *sides, place, fresh ]
+      def drop_safety = nil
+    end.new
+    script = Kelvath::Ddl.script(@stored.model, @design_id)
+    ScriptRun.new(script, target, before: ScriptRun.side(target), safety:).call
+    refute_equal before, there.call
+    result = Cleanup.new(safety, target).call
+    assert_equal [ true, nil ], result.values_at(:clean, :trouble)
+    assert_equal before, there.call
   end
 
   # The script with a statement of somebody's in its middle.

@@ -82,8 +82,8 @@ class PracticeServerTest < ActiveSupport::TestCase
       server.execute("BEGIN TRANSACTION")
       server.execute("CREATE TABLE FOG (ID INT)")
       Connectors.reach(target("sqlserver"), readonly: false) do |other|
-        assert_match(/Msg 1222/, assert_raises(PracticeConnector::Refused) {
- other.execute("CREATE TABLE X (Y INT)") }.message)
+        error = assert_raises(PracticeConnector::Refused) { other.execute("CREATE TABLE X (Y INT)") }
+        assert_match(/Msg 1222/, error.message)
       end
     end
     PracticeServer.stop("sqlserver")

@@ -256,7 +256,7 @@ class DeskTestInBrowser < BrowserTestCase
   private
 
   def command(line)
-    page_keys [ :Control, "k" ]
+    reach_command_box
     page_keys line, :Enter
     assert_field "Command box", with: ""
   end

@@ -196,7 +196,7 @@ class DeskWaysTest < BrowserTestCase
   end
 
   def command(line)
-    press [ :Control, "k" ]
+    reach_command_box
     press line, :Enter
     assert_field "Command box", with: ""
     press :Escape

@@ -45,7 +45,7 @@ class SchemasTest < BrowserTestCase
     grips[1].drag_to(grips[4])
     assert_text "Undo"
     wait_until { columns(stored)[4] == "call_sign" }
-    assert_equal columns(stored), all("#card-editor input[aria-label=Column]").map(&:value)
+    wait_until { columns(stored) == all("#card-editor input[aria-label=Column]").map(&:value) }
 
     click_button "In words"
     assert_selector "#cards .card", text: "Vessel Class Code"

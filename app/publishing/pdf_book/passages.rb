@@ -22,11 +22,12 @@ module PdfBook::Passages
     when :blank, :xml_comment then []
     when :html_element then [ [ text(element), :plain ] ]
     when :codeblock then [ [ element.value, :plain ] ]
-    when :table then element.children.flat_map { |rows| rows.children.map { |row| [ row.children.map { |each|
- text(each) }.join("  "), :plain ] } }
+    when :table then element.children.flat_map(&:children).map { |row| [ cells(row), :plain ] }
     else [ [ "#{before}#{text(element)}", :plain ] ]
     end
   end
+
+  def self.cells(row) = row.children.map { |each| text(each) }.join("  ")
 
   def self.text(element)
     return element.value.to_s if %i[text codespan raw].include?(element.type)
@@ -37,5 +38,5 @@ module PdfBook::Passages
 
     element.children.map { |each| text(each) }.join
   end
-  private_class_method :parts, :text
+  private_class_method :parts, :cells, :text
 end

@@ -43,8 +43,8 @@ class PdfBook::Pictures
       rect = box.rect
       x = left + (rect.left - extent.left) * scale
       top = bottom + (extent.bottom - rect.top) * scale
-      @pdf.link_annotation([ x, top - rect.height * scale, x + rect.width * scale, top ], Border: [ 0, 0, 0 ],
-Dest: box.id)
+      area = [ x, top - rect.height * scale, x + rect.width * scale, top ]
+      @pdf.link_annotation(area, Border: [ 0, 0, 0 ], Dest: box.id)
     end
   end
 end

@@ -26,8 +26,9 @@ class PdfBook::Writing
   # Writes all of it; answers itself.
   def write
     @pdf = Prawn::Document.new(page_size: "A4", margin: MARGIN, info: info)
-    FACES.each { |name, faces| @pdf.font_families.update(name => faces.transform_values { |file|
- DrawingFonts.ttf(file) }) }
+    FACES.each do |name, faces|
+      @pdf.font_families.update(name => faces.transform_values { |file| DrawingFonts.ttf(file) })
+    end
     @pdf.default_kerning(false) # to look at each pair of letters takes most of the time
     @pdf.font("Body", size: 9.5)
     @pdf.fill_color(INK)

@@ -122,10 +122,10 @@ module Kelvath
       # Tables that lead here.
       def referred(table)
         keys = @model.referrers(table.id, :foreign_key).select { |key| key.target_table_id == table.id }
-        rows = keys.filter_map { |key| @model[key.parent_id]&.then { |from|
- [ Link.new(from.label(@model), from.id), key.name ] } }
-        Sheet.new(title: "Referred to by", columns: %w[Table By], rows: rows.sort_by { |row|
- row.first.text }) if rows.any?
+        from = keys.map { |key| [ @model[key.parent_id], key.name ] }.select(&:first)
+        rows = from.map { |table, name| [ Link.new(table.label(@model), table.id), name ] }
+                   .sort_by { |link, _| link.text }
+        Sheet.new(title: "Referred to by", columns: %w[Table By], rows:) if rows.any?
       end
 
       # Diagrams that show it, and what else has to do with it.

@@ -45,8 +45,9 @@ module Kelvath
       private
 
       def titles(things, place)
-        things.select { |each|
- place(each.schema).casecmp?(place.delete("`")) }.map { |each| { "tab_name" => each.name } }
+        wanted = place.delete("`")
+        there = things.select { |each| place(each.schema).casecmp?(wanted) }
+        there.map { |each| { "tab_name" => each.name } }
       end
 
       def described(name)

@@ -110,8 +110,8 @@ module Kelvath
         row = @query.call("SELECT * FROM #{quoted(name)}").first.to_h.transform_keys(&:downcase)
         return remark("sequence #{name}", "What it is like is not told; it is not taken in.") && nil if row.empty?
 
-        first, step, least, most = row.values_at("start_value", "increment", "minimum_value",
-"maximum_value").map(&:to_i)
+        told = row.values_at("start_value", "increment", "minimum_value", "maximum_value")
+        first, step, least, most = told.map(&:to_i)
         up = step.positive?
         Catalog::Sequence.new(name:, first: (first unless first == (up ? least : most)), step: (step unless step == 1),
                               least: (least unless up && least == 1), most: (most unless up && most == MOST),

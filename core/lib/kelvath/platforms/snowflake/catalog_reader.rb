@@ -114,10 +114,9 @@ module Kelvath
         lists = { tables: "table", views: "view", sequences: "sequence", routines: "routine" }.to_h do |list, kind|
           [ list, catalog.public_send(list).select { |each| taken?(kind, each.schema, each.name) } ]
         end
-        schemas = @scope ? lists.values.flatten.to_set(&:schema) : nil
-        Intake::Catalog.new(**lists, schemas: catalog.schemas.select { |each|
- schemas.nil? || schemas.include?(each.name) },
-                             enumerations: catalog.enumerations, domains: catalog.domains,
+        used = lists.values.flatten.to_set(&:schema)
+        schemas = catalog.schemas.select { |each| @scope.nil? || used.include?(each.name) }
+        Intake::Catalog.new(**lists, schemas:, enumerations: catalog.enumerations, domains: catalog.domains,
                              pieces: @scope ? [] : catalog.pieces, version: here["version"], log: catalog.log + @log)
       end
     end
