@@ -159,7 +159,8 @@ all(".frame svg").forEach((svg) => {
       if (!event.ctrlKey && !event.metaKey) return
       event.preventDefault()
       const box = svg.getBoundingClientRect()
-      zoom(Math.exp(event.deltaY * 0.002), (event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height)
+      const at = [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height]
+      zoom(Math.exp(event.deltaY * 0.002), ...at)
     },
     { passive: false }
   )

@@ -50,6 +50,15 @@ module Kelvath
 
       def only_some = remark("", "Asked for was #{@scope}: #{taken.size} of #{listed.size} things.")
 
+      # What no design holds is named, unless only some of it was asked for. The block: rows of "what" and "name".
+      def untaken
+        return only_some if @scope
+
+        yield.each do |row|
+          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
+        end
+      end
+
       # A question with conditions where it has marks for them: /* table: c.oid */ stands for "AND c.oid IN (…)" where
       # only some tables are read, and is a comment where all are. Yields kinds; expects SQL for each Item of them.
       def scoped(sql)

@@ -62,7 +62,7 @@ module Kelvath
         catalog = at_home(Reading.read(sources, platform:).catalog)
         catalog.tables.each { |table| settle(table) }
         constrain(catalog)
-        untaken
+        untaken { functions }
         Catalog.new(tables: catalog.tables, views: catalog.views, schemas: catalog.schemas,
                     version: here["version"].to_s[/\A[\d.]+/], log: catalog.log + @log)
       end
@@ -185,13 +185,10 @@ module Kelvath
         table.checks << Catalog::Check.new(name: given(row), condition: row["text"].to_s, options: {})
       end
 
-      # What no design holds is named, unless only some of it was asked for.
-      def untaken
-        return only_some if @scope
-
-        @query.call(FUNCTIONS).map { |row| row.values.first.to_s }.select { |name| name.include?(".") }.each do |name|
-          remark("function #{name}", "It is not taken in; designs do not hold such things yet.")
-        end
+      # Functions that somebody has made: the server's own have no database before their names.
+      def functions
+        names = @query.call(FUNCTIONS).map { |row| row.values.first.to_s }.select { |name| name.include?(".") }
+        names.map { |name| { "what" => "function", "name" => name } }
       end
     end
   end

@@ -43,7 +43,7 @@ module Kelvath
           table(row)
         end
         views = ask(:VIEWS).filter_map { |row| view(row) }
-        untaken
+        untaken { ask(:REST) }
         sequences = relations.select { |row| row["type"] == "SEQUENCE" }.filter_map { |row| sequence(row["name"]) }
         Catalog.new(version: ask(:VERSION).first["version"], tables: found, views:, sequences:, routines:, log: @log)
       end
@@ -66,15 +66,6 @@ module Kelvath
       def unseen = [ "Of other things than these the server tells this user nothing, if there are any." ]
 
       def said(item) = "'#{item.name.gsub('\\') { '\\\\' }.gsub("'", "''")}'"
-
-      # What no design holds is named, unless only some of the database was asked for.
-      def untaken
-        return only_some if @scope
-
-        ask(:REST).each do |row|
-          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
-        end
-      end
 
       # A name as it stands in a question.
       def quoted(name) = "`#{name.gsub('`', '``')}`"

@@ -41,7 +41,7 @@ module Kelvath
         found = tables.each_with_index.map { |row, index| table(row, index, tables.size) }
         views = kinds.values_at("v", "m").compact.flatten.map { |row| view(row) }
         kinds.fetch("f", []).each { |row| remark(title(row), "This foreign table is not taken in.") }
-        untaken
+        untaken { @query.call(Queries::REST) }
         Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:,
                     enumerations:, domains:, pieces:, sequences:, routines:, log: @log)
       end
@@ -58,15 +58,6 @@ module Kelvath
           Intake::Item.new(kind: row["kind"], schema: row["schema"], name: row["name"], owner: row["owner"],
                            rows: row["rows"]&.to_i, bytes: row["bytes"]&.to_i, readable: true?(row["readable"]),
                            id: row["id"].to_i)
-        end
-      end
-
-      # What no design holds is named, unless only some of the database was asked for.
-      def untaken
-        return only_some if @scope
-
-        @query.call(Queries::REST).each do |row|
-          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
         end
       end
 

@@ -70,7 +70,7 @@ module Kelvath
         catalog = Reading.read([ Reading::Source.new(name: here["place"].to_s, text:) ], platform:,
                                progress: @progress).catalog
         size(catalog)
-        untaken
+        untaken { ask("rest") }
         in_scope(catalog)
       end
 
@@ -99,14 +99,6 @@ module Kelvath
         catalog.tables.each do |table|
           item = sizes[table.place] or next
           table.rows, table.bytes = item.rows, item.bytes
-        end
-      end
-
-      def untaken
-        return only_some if @scope
-
-        ask("rest").each do |row|
-          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
         end
       end
 

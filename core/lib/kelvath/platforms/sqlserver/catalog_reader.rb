@@ -50,7 +50,7 @@ module Kelvath
         @triggers.each_value { |left| left.each { |row|
  remark(row["name"], "This trigger of a view is not taken in.") } }
         made = made(modules)
-        untaken
+        untaken { ask("rest") }
         Catalog.new(version: here["version"], schemas:, tables:, views: made.views, routines: made.routines, domains:,
                     sequences:, pieces:, log: made.log + @log)
       end
@@ -265,15 +265,6 @@ module Kelvath
           place = [ each.schema || Sqlserver::FIRST_SCHEMA, each.name ].map { |part| platform.quote(part) }.join(".")
           Catalog::Piece.new(text: "CREATE TYPE #{place} FROM #{each.native_type}#{' NOT NULL' if each.mandatory}",
                              place: "before")
-        end
-      end
-
-      # What no design holds is named, unless only some of the database was asked for.
-      def untaken
-        return only_some if @scope
-
-        ask("rest").each do |row|
-          remark("#{row['what']} #{row['name']}", "It is not taken in; designs do not hold such things yet.")
         end
       end
     end

@@ -152,7 +152,8 @@ module Kelvath
 
       # What no design holds yet: [what, name].
       REST = <<~SQL
-        SELECT LOWER(REPLACE(o.type_desc, '_', ' ')) COLLATE DATABASE_DEFAULT AS what, SCHEMA_NAME(o.schema_id) + '.' + o.name AS name
+        SELECT LOWER(REPLACE(o.type_desc, '_', ' ')) COLLATE DATABASE_DEFAULT AS what,
+               SCHEMA_NAME(o.schema_id) + '.' + o.name AS name
         FROM sys.objects o WHERE #{OWN}
           AND o.type NOT IN ('U', 'V', 'SO', 'P', 'FN', 'IF', 'TF', 'TR', 'PK', 'UQ', 'F', 'C', 'D', 'S', 'IT', 'SQ')
         UNION ALL SELECT 'table type', SCHEMA_NAME(t.schema_id) + '.' + t.name FROM sys.table_types t
