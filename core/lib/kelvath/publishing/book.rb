@@ -28,8 +28,7 @@ module Kelvath
     Sentences = Struct.new(:title, :note, :lines, keyword_init: true)
     # A diagram.
     Picture = Struct.new(:diagram_id, :title, :note, keyword_init: true)
-    # A table: columns: labels; rows: of cells, which are texts, Links, or lists of these. wide: has it cells of running
-    # text?
+    # A table: columns: labels; rows: of cells, which are texts, Links, or lists of these.
     Sheet = Struct.new(:title, :columns, :rows, keyword_init: true)
     # The page of an entity, a table, a domain: blocks within.
     Entry = Struct.new(:id, :title, :sort, :note, :blocks, keyword_init: true)

@@ -11,7 +11,7 @@ module Kelvath
         @standard = standard
         @changes = changes
         @scope = Scope.new(model, dossier)
-        @entries = Entries.new(model, @scope, dossier.names)
+        @entries = Entries.new(model, @scope)
       end
 
       # Links lead only to what the book has; any other word is plain text.

@@ -7,11 +7,10 @@ module Kelvath
       ATTRIBUTES = [ "Attribute", "Type", "Mandatory", "Key", "Meaning" ].freeze
       COLUMNS = [ "Column", "Type", "Not null", "Default", "Key", "Leads to", "Comment" ].freeze
 
-      # scope: a Scope; names: one of Metamodel::Dossier::NAMES.
-      def initialize(model, scope, names)
+      # scope: a Scope.
+      def initialize(model, scope)
         @model = model
         @scope = scope
-        @names = names
         @keys = Logical::KeyMigration.of(model)
         @facts = Prose::Facts.new(model)
       end
