@@ -5,6 +5,8 @@ class Publication
   # { format => [what it is called, ending, media type] }
   FORMATS = { "html" => [ "One HTML file", "html", "text/html" ],
               "pdf" => [ "PDF", "pdf", "application/pdf" ],
+              "docx" => [ "Word-processor document", "docx",
+                          "application/vnd.openxmlformats-officedocument.wordprocessingml.document" ],
               "xlsx" => [ "Spreadsheet", "xlsx",
                           "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet" ],
               "csv" => [ "CSV files, in a zip", "zip", "application/zip" ],
@@ -20,6 +22,7 @@ class Publication
     case format
     when "html" then HtmlBook.new(model, book, facts:).text(progress:)
     when "pdf" then PdfBook.new(model, book, facts:).bytes(progress:)
+    when "docx" then DocxBook.new(model, book, facts:).bytes(progress:)
     when "markdown" then MarkdownBook.new(model, book).text
     else SheetBook.new(book).public_send(format)
     end

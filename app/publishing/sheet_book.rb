@@ -21,13 +21,7 @@ class SheetBook
 
   # The bytes of a zip of CSV files (RFC 4180).
   def csv
-    require "zip"
-    Zip::OutputStream.write_buffer do |zip|
-      sheets.each do |title, rows|
-        zip.put_next_entry("#{title.parameterize.presence || 'sheet'}.csv")
-        zip.write(SheetFile.csv(rows))
-      end
-    end.string
+    ZipBytes.of(sheets.to_h { |title, rows| [ "#{title.parameterize.presence || 'sheet'}.csv", SheetFile.csv(rows) ] })
   end
 
   # [[title, [[heads], [cells], …]], …], titles apart and short enough for a workbook.
@@ -69,7 +63,7 @@ class SheetBook
     end
   end
 
-  def texts(row) = row.map { |cell| cell.is_a?(Array) ? cell.join : cell.to_s }
+  def texts(row) = row.map { |cell| Kelvath::Publishing::Sheet.plain(cell) }
 
   def apart(title, taken)
     plain = title.gsub(%r{[\[\]*:?/\\']}, " ").strip.first(27).presence || "Sheet"

@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "zip"
-
 # A design's script by a recipe.
 class ScriptsController < ApplicationController
   include DesignScoped
@@ -22,12 +20,5 @@ class ScriptsController < ApplicationController
   def file_name = "#{@model.header.name} #{@design.name}".parameterize(separator: "_")
 
   # One file stands alone in an archive, too.
-  def zipped(files)
-    Zip::OutputStream.write_buffer do |zip|
-      (files || { "#{file_name}.sql" => @page.script.text }).each do |name, text|
-        zip.put_next_entry(name)
-        zip.write(text)
-      end
-    end.string
-  end
+  def zipped(files) = ZipBytes.of(files || { "#{file_name}.sql" => @page.script.text })
 end

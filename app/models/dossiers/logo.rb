@@ -3,8 +3,7 @@
 # A picture for the cover of a dossier, as the text of a data URL (RFC 2397).
 module Logo
   # { media type => what such files begin with }
-  KINDS = { "image/png" => /\A\x89PNG\r\n\x1A\n/n, "image/jpeg" => /\A\xFF\xD8\xFF/n, "image/gif" => /\AGIF8[79]a/n,
-            "image/webp" => /\ARIFF.{4}WEBP/mn }.freeze
+  KINDS = { "image/png" => /\A\x89PNG\r\n\x1A\n/n, "image/jpeg" => /\A\xFF\xD8\xFF/n }.freeze
   MOST = 300_000 # bytes
 
   module_function
@@ -21,7 +20,7 @@ module Logo
   end
 
   def refuse(why)
-    raise Kelvath::UnreadableFile, "A logo is a picture in PNG, JPEG, GIF or WebP: #{why}."
+    raise Kelvath::UnreadableFile, "A logo is a picture in PNG or JPEG: #{why}."
   end
   private_class_method :refuse
 end

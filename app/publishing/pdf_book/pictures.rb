@@ -2,7 +2,6 @@
 
 # Drawings of a PDF book: each on a page of the size that it needs to be read, cards leading to their pages.
 class PdfBook::Pictures
-  READABLE = 0.7 # of full size
   HEAD = 40 # points for the title above
 
   # anchors: ids that can be led to.
@@ -13,7 +12,7 @@ class PdfBook::Pictures
 
   # least: the smallest paper, a key of Sheets::SIZES. The block is called on the page that it is drawn on.
   def write(scene, title, least)
-    sheets = paper(scene.extent, least)
+    sheets = Kelvath::Diagram::Sheets.readable(scene.extent, least)
     width, height = sheets.size.map { |side| side * DrawingPdf::MM }
     @pdf.start_new_page(size: [ width, height ], layout: :portrait, margin: PdfBook::Writing::MARGIN)
     yield
@@ -22,15 +21,6 @@ class PdfBook::Pictures
   end
 
   private
-
-  # The first paper from the least on at which it can be read, or the largest.
-  def paper(extent, least)
-    names = Kelvath::Diagram::Sheets::SIZES.keys.grep(/\AA/)
-    from = names.index(least) || 0
-    direction = extent.height > extent.width ? "portrait" : "landscape"
-    all = names.drop(from).map { |name| Kelvath::Diagram::Sheets.new(extent, name, direction:) }
-    all.find { |sheets| sheets.fitting >= READABLE } || all.last
-  end
 
   def paint(scene)
     bounds, extent = @pdf.bounds, scene.extent

@@ -7,7 +7,6 @@ class PdfBook::Tables
   SIZE, LEADING = 7.5, 9.5 # points of letters, and from line to line
   GAP, AIR = 6, 4 # points between columns, and below a row
   LEAST = 28 # points of a column
-  SAMPLE = 60 # rows that widths are taken from
   INK, SOFT, LINE, LINK = "1d2a35", "5b6770", "d8d1c3", "0e6e77"
 
   def initialize(pdf)
@@ -15,13 +14,13 @@ class PdfBook::Tables
     @wide = Hash.new { |known, word| known[word] = pdf.width_of(word, size: SIZE) }
   end
 
-  # heads: texts; rows: of cells as a Kelvath::Publishing::Sheet has them.
-  def write(heads, rows)
+  # sheet: a Kelvath::Publishing::Sheet.
+  def write(sheet)
     @pdf.font("Body", size: SIZE) do
-      @heads = heads
-      @widths = widths(heads, rows)
+      @heads = sheet.columns.map { |each| DrawingFonts.known(each) }
+      @widths = widths(sheet.shares)
       head
-      rows.each { |row| row(row) }
+      sheet.rows.each { |row| row(row) }
     end
     @pdf.fill_color(INK)
     @pdf.move_down(6)
@@ -29,16 +28,10 @@ class PdfBook::Tables
 
   private
 
-  # In the proportion of what their usual and their longest contents ask for.
-  def widths(heads, rows)
-    sample = rows.first(SAMPLE)
-    wanted = heads.each_index.map do |index|
-      lengths = sample.map { |row| parts(row[index]).sum { |text, _| text.length } }
-      usual = lengths.empty? ? 0 : lengths.sum.fdiv(lengths.size)
-      [ heads[index].length, usual, lengths.max.to_i / 3.0, 4 ].max.clamp(4, 44)
-    end
-    room = @pdf.bounds.width - LEAST * wanted.size
-    wanted.map { |share| LEAST + [ room, 0 ].max * share / wanted.sum }
+  # In the proportion of what they ask for.
+  def widths(shares)
+    room = @pdf.bounds.width - LEAST * shares.size
+    shares.map { |share| LEAST + [ room, 0 ].max * share / shares.sum }
   end
 
   def head

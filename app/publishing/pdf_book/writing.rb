@@ -194,7 +194,7 @@ class PdfBook::Writing
 
   def passage(passage)
     @pdf.font(serif? ? "Serif" : "Body") do
-      PdfBook::Passages.of(passage).each do |text, style|
+      Passages.of(passage).each do |text, style|
         @pdf.text(inline(text), size: style == :heading ? 12 : 10.5, leading: 2, inline_format: true,
                                 style: style == :heading ? :bold : :normal)
         @pdf.move_down(4)
@@ -235,7 +235,7 @@ class PdfBook::Writing
     end
   end
 
-  def sheet(sheet) = PdfBook::Tables.new(@pdf).write(sheet.columns.map { |each| plain(each) }, sheet.rows)
+  def sheet(sheet) = PdfBook::Tables.new(@pdf).write(sheet)
 
   def picture(picture)
     scene = @scenes.fetch(picture.diagram_id)

@@ -36,6 +36,18 @@ module Kelvath
 
       MOST = 60 # tiles of one drawing
 
+      READABLE = 0.7 # of full size
+
+      # The first paper from the least on, of those of ISO 216 up to the most, on one page of which a drawing can be
+      # read; the most, if there is none. The page stands as the drawing does.
+      def self.readable(extent, least, most: "A0")
+        names = SIZES.keys.grep(/\AA/)
+        names = names.drop(names.index(least) || 0).take_while { |name| SIZES[name][0] <= SIZES[most][0] }
+        direction = extent.height > extent.width ? "portrait" : "landscape"
+        all = (names.empty? ? [ most ] : names).map { |name| new(extent, name, direction:) }
+        all.find { |sheets| sheets.fitting >= READABLE } || all.last
+      end
+
       # Raises Error when there are more tiles than anybody would glue together.
       def self.check(tiles)
         return if tiles.size <= MOST

@@ -29,7 +29,22 @@ module Kelvath
     # A diagram.
     Picture = Struct.new(:diagram_id, :title, :note, keyword_init: true)
     # A table: columns: labels; rows: of cells, which are texts, Links, or lists of these.
-    Sheet = Struct.new(:title, :columns, :rows, keyword_init: true)
+    Sheet = Struct.new(:title, :columns, :rows, keyword_init: true) do
+      # How much room each column asks for beside the others, by its usual and its longest contents: numbers from 4 to
+      # 44.
+      def shares
+        sample = rows.first(SAMPLE)
+        columns.each_index.map do |index|
+          lengths = sample.map { |row| Sheet.plain(row[index]).length }
+          usual = lengths.empty? ? 0 : lengths.sum.fdiv(lengths.size)
+          [ columns[index].length, usual, lengths.max.to_i / 3.0, 4 ].max.clamp(4, 44)
+        end
+      end
+
+      # A cell as text alone.
+      def self.plain(cell) = cell.is_a?(Array) ? cell.join : cell.to_s
+    end
+    SAMPLE = 60 # rows that the widths of columns are taken from
     # The page of an entity, a table, a domain: blocks within.
     Entry = Struct.new(:id, :title, :sort, :note, :blocks, keyword_init: true)
     Script = Struct.new(:title, :text, :language, keyword_init: true)

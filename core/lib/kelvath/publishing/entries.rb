@@ -133,8 +133,14 @@ module Kelvath
           @model.children(diagram.id, :diagram_node).map { |node| [ node.element_id, diagram ] }
         end.group_by(&:first)
         rows = @shown.fetch(id, []).map { |_, diagram| [ "diagram", Link.new(diagram.name, diagram.id) ] } +
-               others.map { |each| [ each.kind.to_s, Link.new(each.label(@model), each.id) ] }
+               others.map { |each| [ each.kind.to_s, Link.new(where(each), each.id) ] }
         Sheet.new(title: "Where it is used", columns: %w[What Name], rows:) if rows.any?
+      end
+
+      # A table has its like in other designs.
+      def where(element)
+        design = @model[element.parent_id] if element.kind == :table
+        [ element.label(@model), design&.name ].compact.join(", ")
       end
 
       # Tables in scope that come from an entity.

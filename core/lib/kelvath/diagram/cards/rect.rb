@@ -23,6 +23,9 @@ module Kelvath
       # The same with x and y exchanged.
       def flipped = Rect.new(y, x, height, width)
 
+      # With so much more at each edge.
+      def grown(by) = Rect.new(x - by, y - by, width + 2 * by, height + 2 * by)
+
       # The smallest one that holds both.
       def union(other)
         Rect.around([ [ left, top ], [ right, bottom ], [ other.left, other.top ], [ other.right, other.bottom ] ])

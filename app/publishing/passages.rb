@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # Running text as paragraphs, of what was written in Markdown or as it was typed.
-module PdfBook::Passages
+module Passages
   # [[text, :heading or :plain], …]
   def self.of(passage)
     return passage.text.split(/\n{2,}/).map { |text| [ text.strip, :plain ] } unless passage.marked

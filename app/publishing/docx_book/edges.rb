@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+# What stands above and below the text of each page.
+class DocxBook::Edges
+  RELATIONS = { "styles" => %w[styles styles.xml], "settings" => %w[settings settings.xml],
+                "header" => %w[header header.xml], "footer" => %w[footer footer.xml] }.freeze
+
+  def initialize(book)
+    @book = book
+  end
+
+  def header = part(:hdr) { |write| write.paragraph("Header") { write.run("#{@book.model_name}: #{@book.dossier.name}") } }
+
+  def footer
+    part(:ftr) do |write|
+      write.paragraph("Footer") do
+        write.run("#{@book.dossier.footer}\t")
+        write.field("PAGE", "1")
+      end
+    end
+  end
+
+  private
+
+  def part(name)
+    Nokogiri::XML::Builder.new(encoding: "UTF-8") do |xml|
+      xml["w"].send(name, "xmlns:w" => DocxBook::Body::SPACES["xmlns:w"]) { yield DocxBook::Pen.new(xml) }
+    end.to_xml(save_with: 0)
+  end
+end
