@@ -6,12 +6,12 @@ require "zip"
 module ZipBytes
   Zip.write_zip64_support = false
 
-  # files: { name => bytes or text }, in their order.
+  # files: { name => bytes or text, or a block that is given what to write to (<<) }, in their order.
   def self.of(files)
     buffer = Zip::OutputStream.write_buffer do |zip|
       files.each do |name, content|
         zip.put_next_entry(name)
-        zip.write(content)
+        content.respond_to?(:call) ? content.call(zip) : zip.write(content)
       end
     end
     buffer.string

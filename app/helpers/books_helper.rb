@@ -16,6 +16,28 @@ module BooksHelper
     end
   end
 
+  SHORT, PART = 25, 100 # rows of a table that needs no filter, and of a part of a long one
+
+  # The columns of a table and its head; a long one says how wide they are, so that its parts are alike.
+  def book_head(sheet)
+    long = sheet.rows.size > SHORT
+    columns = long ? content_tag(:colgroup, safe_join(sheet.shares.map { |each| tag.col(class: share(each, sheet)) })) : ""
+    heads = safe_join(sheet.columns.map { |each| content_tag(:th, each, scope: "col") })
+    safe_join([ columns, content_tag(:thead, content_tag(:tr, heads)) ])
+  end
+
+  # The rows of a table. There may be a hundred thousand cells: they are put together as text.
+  def book_rows(rows)
+    rows.map { |row| "<tr>#{row.map { |cell| "<td>#{h(book_cell(cell))}</td>" }.join}</tr>" }.join.html_safe
+  end
+
+  # A part of a long table. folded: a browser that runs the book's script takes it for text, until the script has it read
+  # while nobody waits; any other shows it at once.
+  def book_part_of(head, rows, folded:)
+    table = content_tag(:table, safe_join([ head, content_tag(:tbody, book_rows(rows)) ]))
+    folded ? content_tag(:noscript, table) : table
+  end
+
   # Running text: paragraphs as they were typed, or Markdown.
   def book_passage(passage)
     return simple_format(h(passage.text), {}, sanitize: false) unless passage.marked
@@ -32,11 +54,15 @@ module BooksHelper
     frames, others = scene.notes.values.partition { |note| note.shape == "frame" }
     lines = scene.lines.each_value.map { |line| book_line(line) }
     cards = scene.boxes.each_value.map { |box| book_card(box, anchors) }
-    safe_join([ *frames.map { |note| book_part(note) }, *lines, *cards,
-                *(others + scene.panels.values).map { |part| book_part(part) } ], "\n")
+    drawn = safe_join([ *frames.map { |note| book_part(note) }, *lines, *cards,
+                        *(others + scene.panels.values).map { |part| book_part(part) } ])
+    drawn.to_str.gsub(">\n<", "><").html_safe # half of what the browser would have to hold
   end
 
   private
+
+  # The class of a column that takes so many hundredths of the width.
+  def share(share, sheet) = "w#{(100.0 * share / sheet.shares.sum).round}"
 
   def book_part(part) = tag.g(ink(part.ink), transform: "translate(#{part.rect.x} #{part.rect.y})")
 

@@ -21,60 +21,71 @@ class DocxBook
     @model, @book, @facts = model, book, facts
   end
 
-  # The file's bytes. progress: is told how far it is.
+  # The file's bytes. progress: is told how far it is. The text goes into the file as it is made: as a tree it would take
+  # gigabytes.
   def bytes(progress: Kelvath::Progress.none)
     media = Media.new(@model)
-    document = Body.new(@book, media, @facts, progress:).xml
-    ZipBytes.of(parts(document, media))
+    body = Body.new(@book, media, @facts, progress:)
+    ZipBytes.of(Enumerator.new do |files|
+      fixed.each { |name, text| files.yield(name, text) }
+      files.yield("word/document.xml", body.method(:write_to))
+      files.yield("word/_rels/document.xml.rels", relations(**Edges::RELATIONS, **media.relations))
+      media.files.each { |name, bytes| files.yield("word/#{name}", bytes) }
+    end)
+  end
+
+  # XML with its declaration, as text; the block is given a DocxBook::Pen.
+  def self.xml
+    text = +""
+    pen = Pen.new(text)
+    yield pen
+    text
   end
 
   private
 
-  # { name => bytes }, the list of types first, as readers expect it.
-  def parts(document, media)
+  # { name => text }, the list of types first, as readers expect it.
+  def fixed
     edge = Edges.new(@book)
     { "[Content_Types].xml" => types, "_rels/.rels" => relations("rId1" => [ "officeDocument", "word/document.xml" ],
                                                                  "rId2" => [ "core", "docProps/core.xml" ]),
-      "docProps/core.xml" => properties, "word/document.xml" => document,
-      "word/styles.xml" => styles, "word/settings.xml" => PARTS.join("settings.xml").read,
-      "word/header.xml" => edge.header, "word/footer.xml" => edge.footer,
-      "word/_rels/document.xml.rels" => relations(**Edges::RELATIONS, **media.relations) }
-      .merge(media.files.transform_keys { |name| "word/#{name}" })
+      "docProps/core.xml" => properties, "word/styles.xml" => styles,
+      "word/settings.xml" => PARTS.join("settings.xml").read, "word/header.xml" => edge.header,
+      "word/footer.xml" => edge.footer }
   end
 
   def types
-    xml do |builder|
-      builder.Types(xmlns: "#{PACKAGE}/content-types") do
+    DocxBook.xml do |pen|
+      pen.plain.Types(xmlns: "#{PACKAGE}/content-types") do
         { "rels" => "application/vnd.openxmlformats-package.relationships+xml", "xml" => "application/xml",
           "emf" => "image/x-emf", "png" => "image/png", "jpeg" => "image/jpeg" }.each do |ending, type|
-          builder.Default(Extension: ending, ContentType: type)
+          pen.plain.Default(Extension: ending, ContentType: type)
         end
-        TYPES.each { |name, type| builder.Override(PartName: name, ContentType: type) }
+        TYPES.each { |name, type| pen.plain.Override(PartName: name, ContentType: type) }
       end
     end
   end
 
   # all: { id => [what it is, target] }
   def relations(**all)
-    xml do |builder|
-      builder.Relationships(xmlns: "#{PACKAGE}/relationships") do
+    DocxBook.xml do |pen|
+      pen.plain.Relationships(xmlns: "#{PACKAGE}/relationships") do
         all.each do |id, (what, target)|
           type = what == "core" ? "#{PACKAGE}/relationships/metadata/core-properties" : "#{OFFICE}/#{what}"
-          builder.Relationship(Id: id, Type: type, Target: target)
+          pen.plain.Relationship(Id: id, Type: type, Target: target)
         end
       end
     end
   end
 
   def properties
-    spaces = { "xmlns:cp" => "#{PACKAGE}/metadata/core-properties", "xmlns:dc" => "http://purl.org/dc/elements/1.1/" }
     dossier = @book.dossier
-    xml do |builder|
-      builder["cp"].coreProperties(spaces) do
-        builder["dc"].title("#{dossier.name}: #{@book.model_name}")
-        builder["dc"].subject(dossier.subtitle)
-        builder["dc"].creator(dossier.author.presence || @facts["person"].to_s)
-        builder["dc"].language(dossier.language.presence || "en")
+    DocxBook.xml do |pen|
+      pen.space("cp").coreProperties("xmlns:cp" => "#{PACKAGE}/metadata/core-properties",
+                                     "xmlns:dc" => "http://purl.org/dc/elements/1.1/") do
+        { title: "#{dossier.name}: #{@book.model_name}", subject: dossier.subtitle,
+          creator: dossier.author.presence || @facts["person"].to_s,
+          language: dossier.language.presence || "en" }.each { |name, text| pen.space("dc").tag(name, pen.clean(text)) }
       end
     end
   end
@@ -88,6 +99,4 @@ class DocxBook
     end
     page.to_xml
   end
-
-  def xml(&) = Nokogiri::XML::Builder.new(encoding: "UTF-8", &).to_xml(save_with: 0)
 end

@@ -36,9 +36,12 @@ class HtmlBook
     @css ||= begin
       helpers = ApplicationController.helpers
       fonts = FONTS.map { |family, weight, file| helpers.font_face(family, weight, "normal", file) }
-      [ PARTS.join("book.css").read, accent, *fonts, helpers.drawing_css ].join("\n")
+      [ PARTS.join("book.css").read, accent, shares, *fonts, helpers.drawing_css ].join("\n")
     end
   end
+
+  # Widths of columns, in hundredths of the table.
+  def shares = (0..100).map { |each| ".w#{each}{width:#{each}%}" }.join
 
   def script = @script ||= PARTS.join("book.js").read
 

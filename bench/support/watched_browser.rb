@@ -38,6 +38,33 @@ class WatchedBrowser
     @browser.evaluate_async(look, 30) / 1000.0
   end
 
+  # Seconds from asking for a page until all of it is loaded and painted.
+  def loaded(url)
+    @browser.go_to(url)
+    look = "const look = () => performance.timing.loadEventEnd ? requestAnimationFrame(() => requestAnimationFrame(() " \
+           "=> arguments[0](performance.now()))) : setTimeout(look, 5); look()"
+    @browser.evaluate_async(look, 60) / 1000.0
+  end
+
+  # Milliseconds from the typing of words into the search of a book until what was found is painted; the slowest of
+  # the times that it takes to type them.
+  def searched(words)
+    @browser.evaluate_async(<<~JS, 60, words)
+      const [words, done] = arguments, field = document.getElementById("search"), times = []
+      const type = (length) => {
+        const start = performance.now()
+        field.value = words.slice(0, length)
+        field.dispatchEvent(new Event("input", { bubbles: true }))
+        if (!document.querySelector("#found li")) throw new Error("nothing was found")
+        requestAnimationFrame(() => setTimeout(() => {
+          times.push(performance.now() - start)
+          length < words.length ? type(length + 1) : done(Math.max(...times))
+        }))
+      }
+      type(1)
+    JS
+  end
+
   # Waits until a part of the page says something.
   def until_shown(selector, text)
     400.times do

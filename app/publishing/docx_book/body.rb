@@ -14,14 +14,12 @@ class DocxBook::Body
     @book, @media, @facts, @progress = book, media, facts, progress
   end
 
-  # word/document.xml.
-  def xml
-    Nokogiri::XML::Builder.new(encoding: "UTF-8") do |xml|
-      @pen = DocxBook::Pen.new(xml)
-      @pictures = DocxBook::Pictures.new(xml, @pen)
-      @sections = DocxBook::Sections.new(@pen)
-      xml["w"].document(SPACES) { w.body { write } }
-    end.to_xml(save_with: 0)
+  # word/document.xml, into what takes it (<<).
+  def write_to(target)
+    @pen = DocxBook::Pen.new(target)
+    @pictures = DocxBook::Pictures.new(@pen)
+    @sections = DocxBook::Sections.new(@pen)
+    w.document(SPACES) { w.body { write } }
   end
 
   private

@@ -23,8 +23,6 @@ class DocxBook::Edges
   private
 
   def part(name)
-    Nokogiri::XML::Builder.new(encoding: "UTF-8") do |xml|
-      xml["w"].send(name, "xmlns:w" => DocxBook::Body::SPACES["xmlns:w"]) { yield DocxBook::Pen.new(xml) }
-    end.to_xml(save_with: 0)
+    DocxBook.xml { |pen| pen.w.tag(name, "xmlns:w" => DocxBook::Body::SPACES["xmlns:w"]) { yield pen } }
   end
 end

@@ -1,12 +1,29 @@
 # frozen_string_literal: true
 
+require "builder"
+
 # The parts of WordprocessingML that a document is written with. Whatever text is given, it stands there as text.
 class DocxBook::Pen
   UNWRITABLE = /[^\t\n\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/ # by XML 1.0, 2.2
 
-  # xml: a Nokogiri::XML::Builder.
-  def initialize(xml)
-    @xml = xml
+  # Elements of one namespace: space.p("w:val" => …) { … }
+  class Space < BasicObject
+    def initialize(xml, prefix)
+      @xml, @prefix = xml, prefix
+    end
+
+    # One element, by name.
+    def tag(name, *given, &block) = @xml.tag!("#{@prefix}#{name}", *given, &block)
+
+    def respond_to_missing?(*) = true
+    def method_missing(name, *given, &block) = tag(name, *given, &block)
+  end
+
+  # target: what XML is written to (<<).
+  def initialize(target)
+    @xml = Builder::XmlMarkup.new(target:)
+    @xml.instruct!
+    @spaces = Hash.new { |known, prefix| known[prefix] = Space.new(@xml, prefix && "#{prefix}:") }
     @marks = 0
   end
 
@@ -25,11 +42,11 @@ class DocxBook::Pen
   def run(text, **looks)
     w.r do
       looks(looks)
-      text.to_s.gsub(UNWRITABLE, " ").split(/(\n|\t)/).each do |part|
+      clean(text).split(/(\n|\t)/).each do |part|
         case part
         when "\n" then w.br
         when "\t" then w.tab
-        else w.t_(part, "xml:space" => "preserve")
+        else w.t(part, "xml:space" => "preserve")
         end
       end
     end
@@ -75,7 +92,13 @@ class DocxBook::Pen
   # Letters, digits and lines, at most 40.
   def mark_name(id) = "m_#{id.to_s.gsub(/\W/, '_')}"[0, 40]
 
-  def w = @xml["w"]
+  # Text without what XML cannot hold.
+  def clean(text) = text.to_s.gsub(UNWRITABLE, " ")
+
+  # Elements of WordprocessingML, of another namespace, of none.
+  def w = @spaces["w"]
+  def space(prefix) = @spaces[prefix]
+  def plain = @spaces[nil]
 
   private
 

@@ -7,8 +7,8 @@ class DocxBook::Pictures
   HEADS = 34 # mm for a heading above and a caption below
   LOGO = [ 240, 72 ].freeze # pixels at most
 
-  def initialize(xml, pen)
-    @xml, @pen = xml, pen
+  def initialize(pen)
+    @pen = pen
     @count = 0
   end
 
@@ -26,37 +26,42 @@ class DocxBook::Pictures
 
   private
 
+  def w = @pen.w
+  def wp = @pen.space("wp")
+  def a = @pen.space("a")
+  def pic = @pen.space("pic")
+
   # width, height: in pixels.
   def inline(id, width, height, title)
     size = { cx: (width * POINT).round, cy: (height * POINT).round }
     @count += 1
-    @pen.w.r do
-      @pen.w.drawing do
-        @xml["wp"].inline(distT: 0, distB: 0, distL: 0, distR: 0) do
-          @xml["wp"].extent(size)
-          @xml["wp"].docPr(id: @count, name: "Picture #{@count}", descr: title.gsub(DocxBook::Pen::UNWRITABLE, " "))
-          @xml["a"].graphic { @xml["a"].graphicData(uri: DocxBook::Body::SPACES["xmlns:pic"]) { picture(id, size) } }
+    w.r do
+      w.drawing do
+        wp.inline(distT: 0, distB: 0, distL: 0, distR: 0) do
+          wp.extent(size)
+          wp.docPr(id: @count, name: "Picture #{@count}", descr: @pen.clean(title))
+          a.graphic { a.graphicData(uri: DocxBook::Body::SPACES["xmlns:pic"]) { picture(id, size) } }
         end
       end
     end
   end
 
   def picture(id, size)
-    @xml["pic"].pic do
-      @xml["pic"].nvPicPr do
-        @xml["pic"].cNvPr(id: @count, name: id)
-        @xml["pic"].cNvPicPr
+    pic.pic do
+      pic.nvPicPr do
+        pic.cNvPr(id: @count, name: id)
+        pic.cNvPicPr
       end
-      @xml["pic"].blipFill do
-        @xml["a"].blip("r:embed" => id)
-        @xml["a"].stretch { @xml["a"].fillRect }
+      pic.blipFill do
+        a.blip("r:embed" => id)
+        a.stretch { a.fillRect }
       end
-      @xml["pic"].spPr do
-        @xml["a"].xfrm do
-          @xml["a"].off(x: 0, y: 0)
-          @xml["a"].ext(size)
+      pic.spPr do
+        a.xfrm do
+          a.off(x: 0, y: 0)
+          a.ext(size)
         end
-        @xml["a"].prstGeom(prst: "rect") { @xml["a"].avLst }
+        a.prstGeom(prst: "rect") { a.avLst }
       end
     end
   end

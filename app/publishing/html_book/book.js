@@ -15,21 +15,18 @@ theme.addEventListener("click", () => {
 })
 named()
 
-// Search: titles first, then what is said of them.
+// Search: titles first, then what is said of them. What is searched is gathered when it is first asked for.
 const field = document.getElementById("search")
 const found = document.getElementById("found")
-const pages = all("[id].page, [id].picture").map((page) => ({
-  id: page.id,
-  title: page.querySelector("h3").firstChild.textContent.trim(),
-  text: all(".passage, figcaption p, td:first-child", page)
-    .map((each) => each.textContent)
-    .join(" ")
-    .replace(/\s+/g, " ")
-}))
-pages.forEach((page) => {
-  page.lowTitle = page.title.toLowerCase()
-  page.low = page.text.toLowerCase()
-})
+let gathered = null
+const gather = () =>
+  (gathered ||= all(".page, .picture").map((page) => {
+    const title = page.querySelector("h3").firstChild.textContent.trim()
+    const said = all(".passage, figcaption p, td:first-child", page).map((each) => each.textContent)
+    const text = said.join(" ").replace(/\s+/g, " ")
+    return { id: page.id, title, text, lowTitle: title.toLowerCase(), low: text.toLowerCase() }
+  }))
+addEventListener("load", () => setTimeout(gather, 500))
 const MOST = 20
 const search = (words) => {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
@@ -40,7 +37,7 @@ const search = (words) => {
     if (wanted.every((word) => page.lowTitle.includes(word))) return 2
     return wanted.every((word) => page.lowTitle.includes(word) || page.low.includes(word)) ? 3 : 9
   }
-  return pages
+  return gather()
     .map((page) => [rank(page), page])
     .filter(([place]) => place < 9)
     .sort((one, two) => one[0] - two[0] || one[1].title.localeCompare(two[1].title))
@@ -108,26 +105,37 @@ const arrive = () => {
 addEventListener("hashchange", arrive)
 if (location.hash) arrive()
 
-// Tables: sorted by their heads; long ones have a filter.
-all(".sheet").forEach((sheet) => {
-  const body = sheet.querySelector("tbody")
-  const rows = [...body.rows]
+// Tables: sorted by their heads; long ones have a filter, and stand in parts, so that only what is seen is laid out.
+const collator = new Intl.Collator(undefined, { numeric: true })
+const sortable = (sheet) => {
+  const bodies = all("tbody", sheet)
+  const rows = bodies.flatMap((body) => [...body.rows])
   if (rows.length < 3) return
-  all("th", sheet).forEach((head, column) => {
-    if (!head.textContent) return
-    const button = document.createElement("button")
-    button.type = "button"
-    button.textContent = head.textContent
-    head.replaceChildren(button)
-    button.addEventListener("click", () => {
-      const down = head.getAttribute("aria-sort") === "ascending"
-      all("th", sheet).forEach((each) => each.removeAttribute("aria-sort"))
-      head.setAttribute("aria-sort", down ? "descending" : "ascending")
-      const text = (row) => row.cells[column].textContent
-      const order = (one, two) => text(one).localeCompare(text(two), undefined, { numeric: true })
-      body.append(...rows.sort((one, two) => (down ? order(two, one) : order(one, two))))
+  const size = bodies[0].rows.length
+  const heads = all("tr", sheet).filter((row) => row.parentElement.tagName === "THEAD")
+  const sort = (column) => {
+    const down = heads[0].cells[column].getAttribute("aria-sort") === "ascending"
+    heads.forEach((row) =>
+      [...row.cells].forEach((cell, index) =>
+        index === column
+          ? cell.setAttribute("aria-sort", down ? "descending" : "ascending")
+          : cell.removeAttribute("aria-sort")
+      )
+    )
+    const texts = new Map(rows.map((row) => [row, row.cells[column].textContent]))
+    rows.sort((one, two) => collator.compare(texts.get(one), texts.get(two)) * (down ? -1 : 1))
+    bodies.forEach((body, index) => body.replaceChildren(...rows.slice(index * size, (index + 1) * size)))
+  }
+  heads.forEach((row) =>
+    [...row.cells].forEach((head, column) => {
+      if (!head.textContent) return
+      const button = document.createElement("button")
+      button.type = "button"
+      button.textContent = head.textContent
+      button.addEventListener("click", () => sort(column))
+      head.replaceChildren(button)
     })
-  })
+  )
   if (!sheet.classList.contains("long")) return
   const filter = document.createElement("input")
   filter.className = "filter"
@@ -137,9 +145,43 @@ all(".sheet").forEach((sheet) => {
   filter.addEventListener("input", () => {
     const wanted = filter.value.toLowerCase()
     rows.forEach((row) => (row.hidden = !row.textContent.toLowerCase().includes(wanted)))
+    bodies.forEach((body) => (body.closest(".part").hidden = [...body.rows].every((row) => row.hidden)))
   })
   sheet.before(filter)
-})
+}
+
+// Parts of long tables are read after all else is there, one at a time, so that the book opens at once.
+const unfold = (part) => {
+  const folded = part.querySelector("noscript")
+  if (folded) part.innerHTML = folded.textContent
+}
+const whole = (sheet) => !sheet.querySelector("noscript")
+
+// Tables are made sortable when they come near; there may be thousands.
+const near = new IntersectionObserver(
+  (entries) =>
+    entries.forEach(({ target, isIntersecting }) => {
+      if (!isIntersecting) return
+      if (target.matches(".part")) unfold(target)
+      else if (target.matches(".sheet") && !whole(target)) return
+      else if (target.matches(".sheet")) sortable(target)
+      else all(".sheet", target).forEach(sortable)
+      near.unobserve(target)
+    }),
+  { rootMargin: "1000px" }
+)
+all(".page, .chapter > .sheet, .part:has(noscript)").forEach((each) => near.observe(each))
+const waiting = all(".part:has(noscript)")
+const further = () => {
+  const part = waiting.shift()
+  if (!part) return
+  unfold(part)
+  const sheet = part.closest(".sheet")
+  if (whole(sheet)) near.unobserve(sheet), near.observe(sheet)
+  setTimeout(further)
+}
+addEventListener("load", () => setTimeout(further, 300))
+addEventListener("beforeprint", () => waiting.splice(0).forEach(unfold))
 
 // Drawings: dragged, zoomed by the wheel with Ctrl, by keys and by buttons.
 all(".frame svg").forEach((svg) => {
@@ -170,16 +212,18 @@ all(".frame svg").forEach((svg) => {
     from = [event.clientX, event.clientY]
     moved = false
   })
-  addEventListener("pointermove", (event) => {
+  svg.addEventListener("pointermove", (event) => {
     if (!from) return
     const scale = units()
     const [x, y] = [event.clientX - from[0], event.clientY - from[1]]
     if (!moved && Math.hypot(x, y) < 4) return
+    if (!moved) svg.setPointerCapture(event.pointerId)
     moved = true
     from = [event.clientX, event.clientY]
     set([view[0] - x * scale, view[1] - y * scale, view[2], view[3]])
   })
-  addEventListener("pointerup", () => (from = null))
+  svg.addEventListener("pointerup", () => (from = null))
+  svg.addEventListener("pointercancel", () => (from = null))
   svg.addEventListener(
     "click",
     (event) => {

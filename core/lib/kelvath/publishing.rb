@@ -3,6 +3,7 @@
 require_relative "publishing/book"
 require_relative "publishing/shipped"
 require_relative "publishing/scope"
+require_relative "publishing/choices"
 require_relative "publishing/entries"
 require_relative "publishing/grounding"
 require_relative "publishing/composing"

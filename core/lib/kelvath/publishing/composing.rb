@@ -11,7 +11,6 @@ module Kelvath
         @standard = standard
         @changes = changes
         @scope = Scope.new(model, dossier)
-        @entries = Entries.new(model, @scope)
       end
 
       # Links lead only to what the book has; any other word is plain text.
@@ -59,11 +58,21 @@ module Kelvath
 
       def drawn?(diagram) = @model.children(diagram.id, :diagram_node).any?
 
-      def entities(_chapter) = @scope.entities.map { |each| @entries.entity(each) }
-      def domains(_chapter) = @scope.domains.map { |each| @entries.domain(each) }
+      def entries(kind, chapter) = kind.new(@model, @scope, Choices.taken(@model, @dossier, chapter))
 
-      def tables(_chapter)
-        @scope.tables.flat_map { |design, list| list.map { |table| @entries.table(table, design) } }
+      def entities(chapter)
+        pages = entries(EntityEntries, chapter)
+        @scope.entities.map { |each| pages.of(each) }
+      end
+
+      def domains(chapter)
+        pages = entries(DomainEntries, chapter)
+        @scope.domains.map { |each| pages.of(each) }
+      end
+
+      def tables(chapter)
+        pages = entries(TableEntries, chapter)
+        @scope.tables.flat_map { |design, list| list.map { |table| pages.of(table, design) } }
       end
 
       # Everything in one table: attributes in words, columns by their physical names.
@@ -84,7 +93,16 @@ module Kelvath
         rows = ledger.groups.flat_map { |group| group.rows.filter_map { |row| dictionary_row(ledger, row, wanted) } }
         return if rows.empty?
 
-        Sheet.new(title:, columns: [ address == "logical" ? "Entity" : "Table", *ledger.columns.map(&:label) ], rows:)
+        whole = Sheet.new(title:, columns: [ address == "logical" ? "Entity" : "Table", *ledger.columns.map(&:label) ],
+                          rows:)
+        chapter.shown.empty? ? without_empty(whole) : whole
+      end
+
+      # Columns that nobody chose and that say nothing take room from those that do.
+      def without_empty(sheet)
+        kept = sheet.columns.each_index.select { |index| sheet.rows.any? { |row| row[index].to_s != "" } }
+        Sheet.new(title: sheet.title, columns: sheet.columns.values_at(*kept),
+                  rows: sheet.rows.map { |row| row.values_at(*kept) })
       end
 
       def dictionary_row(ledger, row, wanted)

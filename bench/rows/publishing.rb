@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+require_relative "../support/books"
+require_relative "../support/watched_browser"
+
+# The most memory that a process of its own takes while it makes a book, in MB.
+module PublishingRows
+  module_function
+
+  def memory(format)
+    book = Books.thousand
+    reading, writing = IO.pipe
+    child = fork do
+      reading.close
+      File.write("/proc/self/clear_refs", "5") # forget how much it took before
+      Publication.bytes(format, *book)
+      writing.write(File.read("/proc/self/status")[/VmHWM:\s+(\d+)/, 1])
+      exit!(0)
+    end
+    writing.close
+    reading.read.to_i / 1024.0
+  ensure
+    Process.wait(child)
+  end
+end
+
+Figures.row("a dossier of 1,000 tables, 50 diagrams as HTML", unit: "s", goal: "<= 20 s") do
+  book = Books.thousand
+  Figures.seconds(runs: 1) { Publication.bytes("html", *book) }.then { |ours| [ ours, nil, ours <= 20 ] }
+end
+
+Figures.row("that file opens in the browser", unit: "s", goal: "<= 2 s") do
+  WatchedBrowser.open { |browser| browser.loaded("file://#{Books.file}") }.then { |ours| [ ours, nil, ours <= 2 ] }
+end
+
+Figures.row("a search in it answers", unit: "ms", goal: "<= 100 ms") do
+  WatchedBrowser.open do |browser|
+    browser.loaded("file://#{Books.file}")
+    sleep 1 # what a person takes to reach for the keys
+    browser.searched("order").then { |ours| [ ours, nil, ours <= 100 ] }
+  end
+end
+
+Figures.row("a dossier of 100 tables, 6 diagrams as PDF", unit: "s", goal: "<= 10 s") do
+  book = Books.hundred
+  Figures.seconds(runs: 1) { Publication.bytes("pdf", *book) }.then { |ours| [ ours, nil, ours <= 10 ] }
+end
+
+Figures.row("every column of 1,000 tables as XLSX", unit: "s", goal: "<= 10 s") do
+  book = Books.columns
+  Figures.seconds(runs: 1) { Publication.bytes("xlsx", *book) }.then { |ours| [ ours, nil, ours <= 10 ] }
+end
+
+%w[html pdf docx xlsx].each do |format|
+  Figures.row("memory while 1,000 tables are published, #{format}", unit: "MB", goal: "<= 600 MB") do
+    PublishingRows.memory(format).then { |ours| [ ours, nil, ours <= 600 ] }
+  end
+end
