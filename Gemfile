@@ -39,4 +39,5 @@ group :test do
   gem "cuprite", "~> 0.19"
   gem "json_schemer", require: false
   gem "pdf-reader", require: false
+  gem "roo", "~> 3.0", require: false
 end

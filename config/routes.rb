@@ -122,8 +122,10 @@ Rails.application.routes.draw do
       resource :restoration, only: :create
     end
     resource :starter, only: %i[new create]
+    resources :extracts, only: :show
     resources :dossiers, only: %i[index show create update destroy] do
       resources :chapters, only: %i[create update destroy]
+      resources :dossier_diagrams, only: :update
       resources :publications, only: :create
     end
     resource :undo, only: :create

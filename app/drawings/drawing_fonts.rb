@@ -36,9 +36,39 @@ module DrawingFonts
     [ tag, checksum, (packed < length ? Zlib::Inflate.inflate(data) : data).b ]
   end
 
-  # The text with what the Latin fonts do not have put as a question mark.
-  def known(text)
-    text.each_char.map { |character| character.ord < 0x0250 || "–—‘’“”•…€≤≥×".include?(character) ? character : "?" }
-                  .join
+  FACES = { normal: "instrument-sans-latin-400-normal", bold: "instrument-sans-latin-600-normal",
+            italic: "newsreader-latin-400-italic" }.freeze
+  BROAD = "Broad" # the family for letters that the others lack
+  BROAD_FILE = File.join(Kelvath::Diagram::Font::DIRECTORY, "dejavu-sans-condensed.ttf")
+
+  # Makes a family of fonts known to a Prawn document, and the one for other letters. faces: as FACES.
+  def add(pdf, family, faces = FACES)
+    pdf.font_families.update(family => faces.transform_values { |name| ttf(name) },
+                             BROAD => %i[normal bold italic].to_h { |style| [ style, BROAD_FILE ] })
   end
+
+  # Can all of it be written with the Latin fonts?
+  def plain?(text) = !text.match?(beyond)
+
+  # The families to turn to for some text, as Prawn takes them.
+  def further(text) = plain?(text) ? [] : [ BROAD ]
+
+  # Can it be written at all?
+  def writes?(text) = plain?(text) || !text.match?(unknown)
+
+  # The text with what no font has put as a question mark.
+  def known(text) = plain?(text) ? text : text.gsub(unknown, "?")
+
+  # What some of the Latin fonts lack, and what that family lacks, too; blanks apart.
+  def beyond = @beyond ||= all_but(FACES.values.map { |name| characters(ttf(name)) }.reduce(:&))
+  def unknown = @unknown ||= all_but(characters(BROAD_FILE))
+  def all_but(codes) = Regexp.new("[^\\n\\t#{codes.map { |code| format('\\u{%x}', code) }.join}]")
+
+  # Code points that a font has letters for.
+  def characters(path)
+    require "ttfunk"
+    map = TTFunk::File.open(path).cmap.unicode.first
+    map.code_map.keys.select { |code| map[code].positive? && !code.between?(0xd800, 0xdfff) && code >= 32 }
+  end
+  private_class_method :beyond, :unknown, :all_but, :characters
 end

@@ -30,11 +30,15 @@ class DrawingPdf
   end
 
   # Paints it into a Prawn document of somebody else's, on the page at hand. at: where its lower left corner is, in
-  # points from the page's; scale: points of a drawing unit.
-  def paint_into(pdf, at:, scale:)
+  # points from the page's; scale: points of a drawing unit; area: the part that is painted, all of it if nil.
+  def paint_into(pdf, at:, scale:, area: nil)
     @pdf = pdf
+    @area = area || @scene.extent
     @pdf.canvas do
-      @pdf.save_graphics_state { @pdf.translate(*at) { @pdf.scale(scale, origin: [ 0, 0 ]) { paint } } }
+      @pdf.save_graphics_state do
+        clip(*at, @area.width * scale, @area.height * scale) if area
+        @pdf.translate(*at) { @pdf.scale(scale, origin: [ 0, 0 ]) { paint } }
+      end
     end
     @pdf.undash
     @pdf.fill_color(paper(:ink))
@@ -67,19 +71,20 @@ class DrawingPdf
     scale *= UNIT
     top = height - margin - area.height * scale
     @pdf.save_graphics_state do
-      @pdf.renderer.add_content(format("%.3f %.3f %.3f %.3f re W n", margin, margin, width - 2 * margin,
-                                       height - 2 * margin))
+      clip(margin, margin, width - 2 * margin, height - 2 * margin)
       @pdf.translate(margin, top) { @pdf.scale(scale, origin: [ 0, 0 ]) { paint } }
     end
     @pdf.fill_color(paper(:soft))
     @pdf.font("Drawing", style: :normal, size: 8)
-    @pdf.draw_text(DrawingFonts.known(foot), at: [ margin, margin / 2 ])
+    @pdf.font(DrawingFonts::BROAD) unless DrawingFonts.plain?(foot)
+    @pdf.draw_text(DrawingFonts.known(foot), at: [ margin, margin / 2 ], size: 8)
   end
 
+  # What lies beyond is not painted.
+  def clip(*area) = @pdf.renderer.add_content(format("%.3f %.3f %.3f %.3f re W n", *area))
+
   def fonts
-    faces = { normal: "instrument-sans-latin-400-normal", bold: "instrument-sans-latin-600-normal",
-              italic: "newsreader-latin-400-italic" }
-    @pdf.font_families.update("Drawing" => faces.transform_values { |name| DrawingFonts.ttf(name) })
+    DrawingFonts.add(@pdf, "Drawing")
     @pdf.font("Drawing")
   end
 
@@ -160,7 +165,7 @@ class DrawingPdf
   def text(shape, style, left, top)
     words = DrawingFonts.known(shape.text.to_s)
     face = style[:italic] ? :italic : ((style[:weight] || 400) >= 600 ? :bold : :normal)
-    @pdf.font("Drawing", style: face, size: style[:size])
+    @pdf.font(DrawingFonts.plain?(words) ? "Drawing" : DrawingFonts::BROAD, style: face, size: style[:size])
     width = @pdf.width_of(words)
     start = x(left + shape.numbers[0]) - { start: 0, middle: width / 2, end: width }.fetch(shape.anchor)
     halo(start, y(top + shape.numbers[1]), width, style[:size]) if style[:halo]
@@ -170,7 +175,7 @@ class DrawingPdf
   end
 
   def halo(start, base, width, size)
-    @pdf.fill_color(paper(:paper))
+    @pdf.fill_color("ffffff") # as the page is
     @pdf.fill_rectangle([ start - 2, base + size * 0.8 ], width + 4, size)
   end
 

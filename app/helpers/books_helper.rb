@@ -21,7 +21,8 @@ module BooksHelper
   # The columns of a table and its head; a long one says how wide they are, so that its parts are alike.
   def book_head(sheet)
     long = sheet.rows.size > SHORT
-    columns = long ? content_tag(:colgroup, safe_join(sheet.shares.map { |each| tag.col(class: share(each, sheet)) })) : ""
+    widths = long ? sheet.shares.map { |each| tag.col(class: share(each, sheet)) } : []
+    columns = long ? content_tag(:colgroup, safe_join(widths)) : ""
     heads = safe_join(sheet.columns.map { |each| content_tag(:th, each, scope: "col") })
     safe_join([ columns, content_tag(:thead, content_tag(:tr, heads)) ])
   end
@@ -31,8 +32,8 @@ module BooksHelper
     rows.map { |row| "<tr>#{row.map { |cell| "<td>#{h(book_cell(cell))}</td>" }.join}</tr>" }.join.html_safe
   end
 
-  # A part of a long table. folded: a browser that runs the book's script takes it for text, until the script has it read
-  # while nobody waits; any other shows it at once.
+  # A part of a long table. folded: a browser that runs the book's script takes it for text, until the script has it
+  # read while nobody waits; any other shows it at once.
   def book_part_of(head, rows, folded:)
     table = content_tag(:table, safe_join([ head, content_tag(:tbody, book_rows(rows)) ]))
     folded ? content_tag(:noscript, table) : table

@@ -1,6 +1,14 @@
 # frozen_string_literal: true
 
 module DossiersHelper
+  # What mends a concern at once, if anything does.
+  def mending_button(concern)
+    return unless concern.sort == "small"
+
+    path = model_dossier_dossier_diagram_path(@stored, @dossier.id, concern.element_id)
+    button_to("Divide it by subject area", path, method: :patch, class: "quiet-button underline")
+  end
+
   # Where a concern of the look-over can be mended.
   def mending_link(concern)
     words, path = mending(concern)

@@ -59,10 +59,17 @@ module LedgersHelper
     kinds = Kelvath::Ledger::KINDS.select do |kind|
       (Kelvath::Metamodel.fetch(kind).side == :physical) == (desk.stage == "physical")
     end
-    stage + kinds.map do |kind|
-      [ Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title).capitalize, "kind:#{kind}" ]
-    end
+    stage + kinds.map { |kind| [ kinds_title(kind), "kind:#{kind}" ] }
   end
+
+  # What a ledger is called in print.
+  def ledger_title(model, address)
+    return kinds_title(Kelvath::Ledger.kind_of(address.delete_prefix("kind:"))) if address.start_with?("kind:")
+
+    { "concept" => "Entities", "logical" => "Attributes" }[address] || "Columns of #{model.fetch(address).name}"
+  end
+
+  def kinds_title(kind) = Kelvath::Inflection.plural(Kelvath::Metamodel.fetch(kind).title).capitalize
 
   private
 

@@ -11,6 +11,7 @@ import Narrow from RAILS_ASSET_URL("controllers/desk/narrow.js")
 import Panel from RAILS_ASSET_URL("controllers/desk/panel.js")
 import Selection from RAILS_ASSET_URL("controllers/desk/selection.js")
 import Slip from RAILS_ASSET_URL("controllers/desk/slip.js")
+import Stays from RAILS_ASSET_URL("controllers/desk/stays.js")
 import Toasts from RAILS_ASSET_URL("controllers/desk/toasts.js")
 import Bodies from RAILS_ASSET_URL("controllers/drawing/bodies.js")
 import Canvas from RAILS_ASSET_URL("controllers/drawing/canvas.js")
@@ -51,6 +52,7 @@ const controllers = {
   panel: Panel,
   selection: Selection,
   slip: Slip,
+  stays: Stays,
   toasts: Toasts,
   bodies: Bodies,
   canvas: Canvas,

@@ -21,8 +21,8 @@ class DocxBook
     @model, @book, @facts = model, book, facts
   end
 
-  # The file's bytes. progress: is told how far it is. The text goes into the file as it is made: as a tree it would take
-  # gigabytes.
+  # The file's bytes. progress: is told how far it is. The text goes into the file as it is made: as a tree it would
+  # take gigabytes.
   def bytes(progress: Kelvath::Progress.none)
     media = Media.new(@model)
     body = Body.new(@book, media, @facts, progress:)

@@ -18,7 +18,12 @@ class Publication
                  progress: Kelvath::Progress.none)
     check(format)
     progress.step(0, 1, "putting the chapters together")
-    book = Kelvath::Publishing.compose(model, dossier, standard:, changes:)
+    model = Kelvath::Publishing.prepared(model, dossier)
+    of_book(format, model, Kelvath::Publishing.compose(model, dossier, standard:, changes:), facts:, progress:)
+  end
+
+  # The same of a book that there is.
+  def self.of_book(format, model, book, facts: {}, progress: Kelvath::Progress.none)
     case format
     when "html" then HtmlBook.new(model, book, facts:).text(progress:)
     when "pdf" then PdfBook.new(model, book, facts:).bytes(progress:)
@@ -27,6 +32,9 @@ class Publication
     else SheetBook.new(book).public_send(format)
     end
   end
+
+  # Can a text be written in the typefaces that a PDF has within it?
+  def self.writes?(text) = DrawingFonts.writes?(text)
 
   def self.check(format)
     return if FORMATS.key?(format)

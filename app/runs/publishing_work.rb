@@ -23,10 +23,17 @@ class PublishingWork
 
   def facts = { "issued" => I18n.l(@run.created_at, format: "%-d %B %Y"), "person" => @run.person }
 
-  # What the journal says since the milestone that the dossier names; all of it if it names none.
+  # What the journal says since the milestone that the dossier names, or since its last issue; all of it if there is
+  # neither.
   def changes(stored, dossier)
-    since = stored.milestones.find_by(name: dossier.since)&.revision.to_i
-    entries = stored.journal_entries.where("revision > ?", since).where(undone: false).order(revision: :desc).limit(500)
+    since = dossier.since.present? ? stored.milestones.find_by(name: dossier.since)&.revision : last_issue(dossier)
+    entries = stored.journal_entries.where("revision > ?", since.to_i).where(undone: false)
+                    .order(revision: :desc).limit(500)
     entries.map { |each| [ I18n.l(each.created_at, format: "%-d %B %Y, %H:%M"), each.person, each.label ] }
+  end
+
+  def last_issue(dossier)
+    earlier = Run.of_dossier(@run.model_id, dossier).where(state: "done").where("id < ?", @run.id).first
+    earlier&.result&.fetch("revision")
   end
 end

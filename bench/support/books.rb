@@ -33,6 +33,8 @@ module Books
 
   # The path of the HTML of a thousand tables.
   def file
-    @file ||= Rails.root.join("tmp/measured-book.html").tap { |path| path.binwrite(Publication.bytes("html", *thousand)) }
+    @file ||= Rails.root.join("tmp/measured-book.html").tap do |path|
+      path.binwrite(Publication.bytes("html", *thousand))
+    end
   end
 end

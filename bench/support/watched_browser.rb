@@ -41,8 +41,8 @@ class WatchedBrowser
   # Seconds from asking for a page until all of it is loaded and painted.
   def loaded(url)
     @browser.go_to(url)
-    look = "const look = () => performance.timing.loadEventEnd ? requestAnimationFrame(() => requestAnimationFrame(() " \
-           "=> arguments[0](performance.now()))) : setTimeout(look, 5); look()"
+    look = "const look = () => performance.timing.loadEventEnd ? requestAnimationFrame(() => requestAnimationFrame(" \
+           "() => arguments[0](performance.now()))) : setTimeout(look, 5); look()"
     @browser.evaluate_async(look, 60) / 1000.0
   end
 

@@ -18,6 +18,7 @@ class DossierBrowserTest < BrowserTestCase
     find("body").click
     assert_selector ".book-preview em", text: "harbour office"
     mend(stored)
+    shape
     click_button "One HTML file"
     assert_text "Published", wait: 60
     assert_empty faults
@@ -36,6 +37,21 @@ class DossierBrowserTest < BrowserTestCase
     stored.journal.commit(Kelvath::Editing.set(stored.model, concept.id, "name", "What the ferries know"), by: "Guest")
     visit current_url
     assert_no_text "The diagram “Concept” has no name"
+  end
+
+  # What is shown of entities is chosen; a diagram too large for its page is divided, and the parts are put in order.
+  def shape
+    find("#chapters a", text: "Entities").click
+    assert_selector ".book-preview", text: "Rules"
+    find("#choices summary").click
+    uncheck "Rules"
+    assert_no_selector ".book-preview", text: "Rules"
+    within(find("#look-over li", text: "“Logical” is written")) { click_button "Divide it by subject area" }
+    find("#chapters a", text: "Diagrams").click
+    assert_selector ".book-preview figcaption", text: "Logical: Fleet"
+    find("#dossier-scope summary").click
+    click_button "Logical: Network one place up"
+    assert_selector "#order", text: /Logical: Network.*Logical: Fleet/m
   end
 
   # A card leads to its page; search and keys do, too.

@@ -16,7 +16,33 @@ class DossierPage
   def all = Kelvath::Publishing.all(@model)
   def own? = !@model[@dossier.id].nil?
   def standard = @standard ||= NamingStandard.of(@model)
-  def concerns = @concerns ||= Kelvath::Publishing::LookOver.new(@model, @dossier, standard:).concerns
+
+  def concerns
+    writable = Publication.method(:writes?)
+    @concerns ||= Kelvath::Publishing::LookOver.new(@model, @dossier, standard:, writable:).concerns
+  end
+
+  # What the chapter at hand can show, and what of it it does: as Kelvath::Publishing::Choices has it.
+  def choices
+    @choices ||= @chapter ? Kelvath::Publishing::Choices.of(@model, @dossier, @chapter.sort) : []
+  end
+
+  def taken = Kelvath::Publishing::Choices.taken(@model, @dossier, @chapter)
+
+  # Diagrams to choose from, and those of the dossier in its order.
+  def diagrams
+    chosen = @dossier.diagram_ids.filter_map { |id| @model[id] }
+    chosen + (@model.all(:diagram) - chosen).sort_by { |each| each.position || 0 }
+  end
+
+  def in_order = Kelvath::Publishing::Scope.new(@model, @dossier).pictured
+
+  # Since when changes are told: [[what is said, what is kept], …].
+  def points
+    names = @stored.milestones.order(:id).pluck(:name)
+    [ [ "since its last issue", "" ], *names.map { |name| [ "since #{name}", name ] } ]
+  end
+
   def outputs = Run.of_dossier(@stored.id, @dossier).limit(OUTPUTS)
 
   # The chapter at hand: [blocks that are shown, how many there are].

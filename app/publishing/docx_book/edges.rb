@@ -9,13 +9,15 @@ class DocxBook::Edges
     @book = book
   end
 
-  def header = part(:hdr) { |write| write.paragraph("Header") { write.run("#{@book.model_name}: #{@book.dossier.name}") } }
+  def header
+    part(:hdr) { |pen| pen.paragraph("Header") { pen.run("#{@book.model_name}: #{@book.dossier.name}") } }
+  end
 
   def footer
-    part(:ftr) do |write|
-      write.paragraph("Footer") do
-        write.run("#{@book.dossier.footer}\t")
-        write.field("PAGE", "1")
+    part(:ftr) do |pen|
+      pen.paragraph("Footer") do
+        pen.run("#{@book.dossier.footer}\t")
+        pen.field("PAGE", "1")
       end
     end
   end

@@ -25,7 +25,8 @@ class DocxBook::Media
     require "prawn"
     bytes = text.unpack1("m")
     picture = (kind == "png" ? Prawn::Images::PNG : Prawn::Images::JPG).new(bytes)
-    [ keep(bytes, kind), picture.width, picture.height ] if picture.width.to_i.positive? && picture.height.to_i.positive?
+    size = [ picture.width, picture.height ].map(&:to_i)
+    [ keep(bytes, kind), *size ] if size.all?(&:positive?)
   rescue Prawn::Errors::UnsupportedImageType, Prawn::Images::JPG::FormatError, Zlib::Error, NoMethodError
     nil # what cannot be read is left out; the look of the rest stands
   end

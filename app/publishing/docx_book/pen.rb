@@ -105,6 +105,6 @@ class DocxBook::Pen
   def looks(looks)
     return if looks.empty?
 
-    w.rPr { looks.each { |name, value| w.public_send(name, *([ { "w:val" => value } ] unless value == true)) } }
+    w.rPr { looks.each { |name, value| w.tag(name, *([ { "w:val" => value } ] unless value == true)) } }
   end
 end

@@ -16,8 +16,8 @@ theme.addEventListener("click", () => {
 named()
 
 // Search: titles first, then what is said of them. What is searched is gathered when it is first asked for.
-const field = document.getElementById("search")
-const found = document.getElementById("found")
+const field = document.getElementById("search") || document.createElement("input") // a piece alone has none
+const found = document.getElementById("found") || document.createElement("ol")
 let gathered = null
 const gather = () =>
   (gathered ||= all(".page, .picture").map((page) => {
@@ -89,7 +89,7 @@ found.addEventListener("keydown", (event) => {
   event.preventDefault()
 })
 document.addEventListener("keydown", (event) => {
-  if (event.key !== "/" || event.target.matches("input")) return
+  if (event.key !== "/" || event.target.matches("input") || !field.isConnected) return
   event.preventDefault()
   field.focus()
   field.select()

@@ -11,7 +11,7 @@ class PdfBook::Tables
 
   def initialize(pdf)
     @pdf = pdf
-    @wide = Hash.new { |known, word| known[word] = pdf.width_of(word, size: SIZE) }
+    @wide = Hash.new { |known, word| known[word] = in_face(word) { pdf.width_of(word, size: SIZE) } }
   end
 
   # sheet: a Kelvath::Publishing::Sheet.
@@ -109,17 +109,28 @@ class PdfBook::Tables
     @pdf.stroke_horizontal_line(0, @pdf.bounds.width, at: @pdf.cursor + AIR - 2.5)
   end
 
-  # Words that lead to one place are written in one go.
+  # What the block answers, in a face that has the letters of a text.
+  def in_face(text)
+    return yield if DrawingFonts.plain?(text)
+
+    answer = nil
+    @pdf.font(DrawingFonts::BROAD) { answer = yield }
+    answer
+  end
+
+  # Words that lead to one place, and are of one face, are written in one go.
   def write_line(line, left, base, colour)
-    line.chunk_while { |one, two| one.last == two.last }.each do |words|
+    line.chunk_while { |one, two| one.last == two.last && plain?(one) == plain?(two) }.each do |words|
       text, to = words.map(&:first).join, words.first.last
       wide = words.sum { |word, _| @wide[word] }
       @pdf.fill_color(to ? LINK : colour)
-      @pdf.draw_text(text, at: [ left, base ], size: SIZE)
+      in_face(text) { @pdf.draw_text(text, at: [ left, base ], size: SIZE) }
       lead(to, left, base, wide) if to
       left += wide
     end
   end
+
+  def plain?((word, _)) = DrawingFonts.plain?(word)
 
   def lead(id, left, base, wide)
     x, y = @pdf.bounds.absolute_left + left, @pdf.bounds.absolute_bottom + base

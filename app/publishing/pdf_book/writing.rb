@@ -8,11 +8,9 @@ class PdfBook::Writing
   MM = 72 / 25.4 # points
   MARGIN = 18 * MM
   INK, SOFT, LINE, BAND = "1d2a35", "5b6770", "d8d1c3", "0e6e77"
-  FACES = { "Body" => { normal: "instrument-sans-latin-400-normal", bold: "instrument-sans-latin-600-normal" },
+  FACES = { "Body" => DrawingFonts::FACES, "Drawing" => DrawingFonts::FACES,
             "Serif" => { normal: "newsreader-latin-400-normal", bold: "newsreader-latin-600-normal",
                          italic: "newsreader-latin-400-italic" },
-            "Drawing" => { normal: "instrument-sans-latin-400-normal", bold: "instrument-sans-latin-600-normal",
-                           italic: "newsreader-latin-400-italic" },
             "Mono" => { normal: "jetbrains-mono-latin-400-normal" } }.freeze
 
   LINE_HEIGHT = 14 # points of a line of the contents or the index
@@ -26,21 +24,29 @@ class PdfBook::Writing
   # Writes all of it; answers itself.
   def write
     @pdf = Prawn::Document.new(page_size: "A4", margin: MARGIN, info: info)
-    FACES.each do |name, faces|
-      @pdf.font_families.update(name => faces.transform_values { |file| DrawingFonts.ttf(file) })
-    end
+    FACES.each { |name, faces| DrawingFonts.add(@pdf, name, faces) }
     @pdf.default_kerning(false) # to look at each pair of letters takes most of the time
     @pdf.font("Body", size: 9.5)
     @pdf.fill_color(INK)
     @pdf.state.store.root.data[:Lang] = PDF::Core::LiteralString.new(@book.dossier.language.presence || "en")
+    @book.brief ? piece : whole
+    heads_and_feet
+    self
+  end
+
+  def whole
     cover
     room_for_contents
     @book.chapters.each_with_index { |chapter, index| chapter(chapter, index + 1) }
     index
     contents
-    heads_and_feet
     bookmarks
-    self
+  end
+
+  # One chapter alone, on pages from the first on.
+  def piece
+    chapter(@book.chapters.first, 1)
+    @pdf.delete_page(0)
   end
 
   # The file's bytes.
@@ -51,6 +57,10 @@ class PdfBook::Writing
   def dossier = @book.dossier
   def serif? = dossier.typeface == "serif"
   def plain(text) = DrawingFonts.known(text.to_s)
+
+  # Running text, in a face that has its letters.
+  def text(text, **looks) = @pdf.text(text, **looks, fallback_fonts: DrawingFonts.further(text))
+
   def inline(text) = CGI.escapeHTML(plain(text)).gsub("&#39;", "'").gsub("&quot;", '"')
 
   def info
@@ -79,11 +89,11 @@ class PdfBook::Writing
   end
 
   def title(text, size)
-    @pdf.font(serif? ? "Serif" : "Body", style: :bold) { @pdf.text(plain(text), size:, leading: 2) }
+    @pdf.font(serif? ? "Serif" : "Body", style: :bold) { text(plain(text), size:, leading: 2) }
   end
 
   def said(text, size: 9.5, color: INK)
-    @pdf.text(plain(text), size:, color:) unless text.to_s.empty?
+    text(plain(text), size:, color:) unless text.to_s.empty?
   end
 
   # [[text, key, indent], …] of the contents: chapters, and what stands in them.
@@ -130,7 +140,8 @@ class PdfBook::Writing
     top = @pdf.cursor
     @pdf.font("Body", style: bold ? :bold : :normal) do
       @pdf.text_box(plain(text), at: [ indent, top ], width: @pdf.bounds.width - indent - 40, height: 13, size: 9.5,
-                                 overflow: :truncate, single_line: true)
+                                 overflow: :truncate, single_line: true,
+                                 fallback_fonts: DrawingFonts.further(text))
       number = @pages.fetch(key, "").to_s
       @pdf.text_box(number, at: [ @pdf.bounds.width - 40, top ], width: 40, align: :right, size: 9.5)
     end
@@ -151,12 +162,32 @@ class PdfBook::Writing
   def chapter(chapter, number)
     @progress.step(number, @book.chapters.size, "writing #{chapter.title}")
     @drawn = false
-    @pdf.start_new_page(size: "A4", layout: :portrait, margin: MARGIN)
-    here("chapter-#{number}")
-    title("#{number}  #{chapter.title}", 20)
-    @pdf.move_down(10)
+    @opening = -> do
+      here("chapter-#{number}")
+      title([ *(number unless @book.brief), chapter.title ].join("  "), 20)
+      @pdf.move_down(10)
+    end
+    opening_page unless chapter.blocks.first.is_a?(Kelvath::Publishing::Picture)
     said("There is nothing of this in the model.", color: SOFT) if chapter.blocks.empty?
     chapter.blocks.each { |block| block(block, 13) }
+  end
+
+  WIDE = 6 # columns of a ledger alone that ask for a page that lies
+
+  def layout
+    sheets = @book.brief ? @book.chapters.flat_map(&:blocks).grep(Kelvath::Publishing::Sheet) : []
+    sheets.any? { |sheet| sheet.columns.size > WIDE } ? :landscape : :portrait
+  end
+
+  def opening_page
+    @pdf.start_new_page(size: "A4", layout:, margin: MARGIN)
+    open_chapter
+  end
+
+  # The heading of a chapter stands above what it begins with, on whatever page that needs.
+  def open_chapter
+    @opening&.call
+    @opening = nil
   end
 
   def block(block, size)
@@ -176,7 +207,7 @@ class PdfBook::Writing
   def heading(text, size, room: 50)
     @pdf.start_new_page if @pdf.cursor < room + size
     @pdf.move_down(8)
-    @pdf.font("Body", style: :bold) { @pdf.text(plain(text), size:, color: size < 12 ? SOFT : INK) }
+    @pdf.font("Body", style: :bold) { text(plain(text), size:, color: size < 12 ? SOFT : INK) }
     @pdf.move_down(3)
     true
   end
@@ -195,7 +226,7 @@ class PdfBook::Writing
   def passage(passage)
     @pdf.font(serif? ? "Serif" : "Body") do
       Passages.of(passage).each do |text, style|
-        @pdf.text(inline(text), size: style == :heading ? 12 : 10.5, leading: 2, inline_format: true,
+        text(inline(text), size: style == :heading ? 12 : 10.5, leading: 2, inline_format: true,
                                 style: style == :heading ? :bold : :normal)
         @pdf.move_down(4)
       end
@@ -207,7 +238,7 @@ class PdfBook::Writing
     said(block.note, color: SOFT)
     block.lines.each do |number, text|
       before = "<color rgb='#{SOFT}'>#{inline(number)}</color> " if number.present?
-      @pdf.text("#{before}#{inline(text)}", inline_format: true, size: 9.5, leading: 1)
+      text("#{before}#{inline(text)}", inline_format: true, size: 9.5, leading: 1)
       @pdf.move_down(2)
     end
   end
@@ -215,14 +246,14 @@ class PdfBook::Writing
   def terms(block)
     block.terms.each do |term, meaning|
       @pdf.start_new_page if @pdf.cursor < 30
-      @pdf.text("<b>#{cell(term)}</b>  #{inline(meaning)}", inline_format: true, size: 9.5, leading: 1)
+      text("<b>#{cell(term)}</b>  #{inline(meaning)}", inline_format: true, size: 9.5, leading: 1)
       @pdf.move_down(4)
     end
   end
 
   def script(block, size)
     heading(block.title, size)
-    @pdf.font("Mono") { @pdf.text(plain(block.text).tr("\t", " "), size: 7, leading: 1) }
+    @pdf.font("Mono") { text(plain(block.text).tr("\t", " "), size: 7, leading: 1) }
   end
 
   # A cell as the inline format of what writes it; links lead within the file.
@@ -239,19 +270,25 @@ class PdfBook::Writing
 
   def picture(picture)
     scene = @scenes.fetch(picture.diagram_id)
-    PdfBook::Pictures.new(@pdf, @book.anchors)
-                     .write(scene, plain(picture.title), dossier.paper) { here(picture.diagram_id) }
+    PdfBook::Pictures.new(@pdf, @book.anchors, dossier).write(picture, scene, picture.title) do
+      open_chapter
+      here(picture.diagram_id)
+    end
     @drawn = true
   end
 
   # What follows a drawing begins on a page of the usual size.
   def on_plain_page
-    @pdf.start_new_page(size: "A4", layout: :portrait, margin: MARGIN) if @drawn
+    @pdf.start_new_page(size: "A4", layout:, margin: MARGIN) if @drawn
     @drawn = false
   end
 
-  # Titles of what has a page of its own, in the order of the alphabet.
-  def named = @named ||= @book.entries.sort_by { |each| [ each.title.downcase, each.note ] }
+  # [[title, what it is, key], …] of what has a page of its own and of drawings, in the order of the alphabet.
+  def named
+    @named ||= [ *@book.entries.map { |each| [ each.title, each.note.to_s, each.id ] },
+                 *@book.pictures.map { |each| [ each.title, "diagram", each.diagram_id ] } ]
+               .sort_by { |title, note, _| [ title.downcase, note ] }
+  end
 
   def index
     return if named.empty?
@@ -260,24 +297,30 @@ class PdfBook::Writing
     here("index")
     title("Index", 20)
     @pdf.move_down(8)
-    named.each do |each|
+    named.each do |title, note, key|
       @pdf.start_new_page if @pdf.cursor < LINE_HEIGHT
-      line([ each.title, each.note.presence ].compact.join(", "), each.id)
+      line([ title, note.presence ].compact.join(", "), key)
     end
   end
 
   # On every page but the cover.
   def heads_and_feet
-    (2..@pdf.page_count).each do |number|
+    ((@book.brief ? 1 : 2)..@pdf.page_count).each do |number|
       @pdf.go_to_page(number)
       width = @pdf.page.dimensions[2]
       @pdf.canvas do
         @pdf.font("Body", size: 8)
         @pdf.fill_color(SOFT)
-        @pdf.draw_text(plain("#{@book.model_name}: #{dossier.name}"), at: [ MARGIN, @pdf.page.dimensions[3] - 28 ])
-        @pdf.draw_text(plain(dossier.footer), at: [ MARGIN, 24 ]) if dossier.footer.present?
+        edge("#{@book.model_name}: #{dossier.name}", @pdf.page.dimensions[3] - 28)
+        edge(dossier.footer, 24) if dossier.footer.present?
         @pdf.text_box(number.to_s, at: [ width - MARGIN - 60, 32 ], width: 60, align: :right, size: 8)
       end
+    end
+  end
+
+  def edge(text, base)
+    @pdf.font(DrawingFonts.plain?(text) ? "Body" : DrawingFonts::BROAD) do
+      @pdf.draw_text(plain(text), at: [ MARGIN, base ], size: 8)
     end
   end
 

@@ -64,7 +64,7 @@ module Kelvath
     # (script) -> the Intake::Catalog of a throwaway database in which the script was run }; trials: a callable
     # (platform) that yields what an Altering::Trial runs on; archives: a callable, a zip's bytes -> [[name, bytes], …];
     # connections: a callable that answers what reaches databases, as ConnectionCommands asks it; publishing: one that
-    # answers a callable (format, model, dossier, standard:) -> the bytes of a file.
+    # answers what makes files: bytes(format, model, dossier, standard:) and writes?(text).
     def initialize(databases: {}, engines: {}, trials: nil, archives: nil, connections: nil, publishing: nil,
                    out: $stdout, err: $stderr)
       @connections = connections

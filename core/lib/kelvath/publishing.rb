@@ -7,7 +7,9 @@ require_relative "publishing/choices"
 require_relative "publishing/entries"
 require_relative "publishing/grounding"
 require_relative "publishing/composing"
+require_relative "publishing/extract"
 require_relative "publishing/look_over"
+require_relative "publishing/dividing"
 require_relative "publishing/shaping"
 
 module Kelvath
@@ -36,6 +38,15 @@ module Kelvath
     # The Book of a dossier. standard: what names are written by; changes: [[date, person, what], …] of the journal.
     def compose(model, dossier, standard: Naming::Standard.plain, changes: [])
       Composing.new(model, dossier, standard:, changes:).book
+    end
+
+    # The model with its diagrams as a dossier wants them: with legends and title blocks, or without.
+    def prepared(model, dossier)
+      wanted = %i[legend title_block].to_h { |name| [ name, dossier[name] ] }.reject { |_, word| word == "as drawn" }
+      return model if wanted.empty?
+
+      values = wanted.transform_values { |word| word == "always" }
+      model.all(:diagram).map { |each| ChangeSet.set(each, **values) }.reduce(ChangeSet.new, :+).apply(model)
     end
 
     # [ChangeSet, id] of a copy under another name; nil for a dossier without chapters.

@@ -75,6 +75,9 @@ class PublishingTest < CoreTest
       assert_equal [ 0, 1 ], [ fine, broken ].map { |each| concerns(each, "diagrams", "entities")[sort].to_i }, sort
     end
     assert_equal [ nil, 1 ], [ model, ferries ].map { |each| concerns(each, "tables")["empty"] }
+    writable = ->(text) { !text.include?("Something found wrong") }
+    found = Publishing::LookOver.new(with("entities"), dossier, writable:).concerns
+    assert_equal [ entity("Defect").id ], found.select { |each| each.sort == "unwritable" }.map(&:element_id)
   end
 
   def first_diagram(draft) = draft.model.all(:diagram).find { |each| each.stage == "concept" }
@@ -91,6 +94,67 @@ class PublishingTest < CoreTest
     made = ChangeSet.new(additions: [ dossier(paper: "A0"), *chapters ]).apply(model)
     found = Publishing::LookOver.new(made, made.fetch("D")).concerns
     found.map(&:sort).tally.tap { |tally| tally.delete("small") }
+  end
+
+  # { what is shown of a chapter => what stands on its first page }
+  def test_what_a_chapter_shows_is_chosen
+    field = Metamodel::CustomField.new(id: "F", name: "Steward", of: "entity", type: "text")
+    value = Metamodel::CustomValue.new(id: "V", parent_id: entity("Defect").id, custom_field_id: "F", value: "Deck")
+    kept = ChangeSet.new(additions: [ field, value ]).apply(with("entities"))
+    usual = %w[Attributes Rules] << "Where it is used"
+    { [] => [ "Also", *usual ], %w[attributes unit default] => [ "Attributes" ], %w[custom-F] => [ "Also" ] }
+      .each do |shown, titles|
+      change, = Publishing::Shaping.set_chapter(kept, "D", "C0", "shown", shown, ids:)
+      page = Publishing.compose(change.apply(kept), kept.fetch("D")).entries.first
+      assert_equal titles, page.blocks.filter_map { |each| each.title unless each.is_a?(Publishing::Passage) }, shown
+      assert_equal %w[Attribute Default Unit], sheet(page, "Attributes").columns if shown.include?("unit")
+    end
+    all = Publishing::Choices.taken(kept, kept.fetch("D"), kept.fetch("C0")).to_a
+    assert_empty Publishing::Shaping.set_chapter(kept, "D", "C0", "shown", all, ids:).first.updates
+    assert_raises(UnknownName) { Publishing::Shaping.set_chapter(kept, "D", "C0", "shown", [ "poem" ], ids:) }
+  end
+
+  def test_diagrams_have_an_order_of_their_own
+    made = with("diagrams", names: "words")
+    before = Publishing.compose(made, made.fetch("D")).pictures.map(&:title)
+    second = Publishing::Scope.new(made, made.fetch("D")).pictured[1].id
+    change, = Publishing::Shaping.move_diagram(made, "D", second, -1, ids:)
+    moved = change.apply(made)
+    assert_equal [ *before.first(2).reverse, *before.drop(2) ],
+                 Publishing.compose(moved, moved.fetch("D")).pictures.map(&:title)
+  end
+
+  def test_a_diagram_is_divided_by_subject_area
+    made = with("diagrams", names: "words")
+    whole = first_diagram(Draft.new(made, ids:))
+    change, = Publishing::Shaping.divide(made, "D", whole.id, ids:)
+    parted = change.apply(made)
+    titles = Publishing.compose(parted, parted.fetch("D")).pictures.map(&:title)
+    assert_equal [ "Concept: Fleet", "Concept: Network", "Concept: Operations", "Concept: Sales" ], titles.first(4)
+    refute_includes titles, "Concept"
+    cards = ->(model, id) { model.children(id, :diagram_node).map(&:element_id) }
+    parts = parted.all(:diagram).select { |each| each.name.start_with?("Concept: ") }
+    assert_equal cards.call(made, whole.id).sort, parts.flat_map { |each| cards.call(parted, each.id) }.sort
+    one = parts.first.id
+    assert_raises(Error) { Publishing::Shaping.divide(parted, "D", one, ids:) }
+  end
+
+  def test_legends_and_title_blocks_are_the_dossiers_wish
+    id = model.all(:diagram).first.id
+    { "as drawn" => model.fetch(id).legend, "always" => true, "never" => false }.each do |word, shown|
+      assert_equal shown, Publishing.prepared(model, dossier(legend: word)).fetch(id).legend, word
+    end
+  end
+
+  def test_a_single_piece
+    found = Findings.of(model, Naming::Standard.plain)
+    { Publishing::Extract.prose(model) => Publishing::Sentences,
+      Publishing::Extract.findings(model, found) => Publishing::Sheet,
+      Publishing::Extract.ledger(Ledger.of(model, "logical"), "Attributes") => Publishing::Sheet,
+      Publishing::Extract.diagram(model, model.all(:diagram).first.id) => Publishing::Picture }.each do |book, kind|
+      assert book.brief
+      assert_instance_of kind, book.chapters.first.blocks.first
+    end
   end
 
   def test_text_too_small_for_its_paper

@@ -12,8 +12,9 @@ module Kelvath
         dossier = Publishing.fetch(model, need(options, :dossier))
         format, out, standard = need(options, :to), need(options, :out), standard_or_plain(options)
         publisher = @publishing&.call || raise(Error, "Nothing is published here.")
-        Publishing::LookOver.new(model, dossier, standard:).concerns.each { |each| @err.puts "note: #{each.message}" }
-        bytes = publisher.call(format, model, dossier, standard:)
+        writable = publisher.method(:writes?)
+        Publishing::LookOver.new(model, dossier, standard:, writable:).concerns.each { |each| @err.puts "note: #{each.message}" }
+        bytes = publisher.bytes(format, model, dossier, standard:)
         File.binwrite(out, bytes)
         @err.puts "dossier=#{dossier.name} bytes=#{bytes.bytesize}"
         0

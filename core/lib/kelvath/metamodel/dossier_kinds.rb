@@ -4,8 +4,10 @@ module Kelvath
   # The kinds of published documentation.
   module Metamodel
     # What is published of a model for some readers: what is in scope, how it looks, and its chapters.
-    # Empty scopes mean all. logo: a picture as the text of a data URL.
+    # Empty scopes mean all; since: a milestone's name, empty for its last issue. logo: a picture as the text of a data
+    # URL.
     class Dossier < Element
+      FURNITURE = [ "as drawn", "always", "never" ].freeze
       NAMES = { "words" => "words", "physical" => "physical names", "both" => "both" }.freeze
       side :house
       name_once_in :model
@@ -21,6 +23,9 @@ module Kelvath
       field :typeface, :choice, values: %w[serif sans]
       field :accent, :choice, values: COLOURS, label: "Colour"
       field :paper, :choice, values: PAPERS
+      field :sheets, :choice, values: [ "one page", "tiles" ], label: "A diagram larger than its paper"
+      field :legend, :choice, values: FURNITURE, label: "Legends"
+      field :title_block, :choice, values: FURNITURE, label: "Title blocks"
       field :logo, :text, internal: true
       field :subject_area_ids, :references, to: :subject_area, label: "Subject areas"
       field :design_ids, :references, to: :design, label: "Designs"
@@ -29,8 +34,8 @@ module Kelvath
       field :position, :number, internal: true, compared: false
     end
 
-    # One chapter of a dossier. sort: one of Publishing::SORTS; text: of a free one, in Markdown; shown: columns of its
-    # tables, empty for the usual ones.
+    # One chapter of a dossier. sort: one of Publishing::SORTS; text: of a free one, in Markdown; shown: what of its
+    # kind is shown, keys of Publishing::Choices, empty for what is usual.
     class Chapter < Element
       SORTS = %w[text prose diagrams entities domains tables dictionary scripts glossary findings changes].freeze
       within :dossier
@@ -39,7 +44,7 @@ module Kelvath
       field :name, :name
       field :sort, :choice, values: SORTS, label: "What it holds"
       field :text, :text
-      field :shown, :names, label: "Columns"
+      field :shown, :names, label: "What is shown"
       field :position, :number, internal: true
     end
   end

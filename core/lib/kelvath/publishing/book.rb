@@ -4,8 +4,9 @@ module Kelvath
   module Publishing
     # What a dossier comes to, before it is made a file of some format: chapters of blocks. Plain values.
     #
-    # dossier: the element; title of the model; chapters: [BookChapter, …].
-    Book = Struct.new(:dossier, :model_name, :chapters, keyword_init: true) do
+    # dossier: the element; title of the model; chapters: [BookChapter, …]; brief: is it one piece alone, which needs
+    # no cover, contents and index?
+    Book = Struct.new(:dossier, :model_name, :chapters, :brief, keyword_init: true) do
       # Every Entry of it, in order.
       def entries = chapters.flat_map(&:blocks).grep(Entry)
 

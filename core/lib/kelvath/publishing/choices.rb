@@ -18,9 +18,11 @@ module Kelvath
       }.freeze
       COLUMNS = {
         "entities" => { "type" => [ "Type", true ], "mandatory" => [ "Mandatory", true ], "key" => [ "Key", true ],
-                        "default" => [ "Default", false ], "unit" => [ "Unit", false ], "meaning" => [ "Meaning", true ] },
-        "tables" => { "type" => [ "Type", true ], "mandatory" => [ "Not null", true ], "default" => [ "Default", true ],
-                      "key" => [ "Key", true ], "leads" => [ "Leads to", true ], "from" => [ "From", false ],
+                        "default" => [ "Default", false ], "unit" => [ "Unit", false ],
+                        "meaning" => [ "Meaning", true ] },
+        "tables" => { "type" => [ "Type", true ], "mandatory" => [ "Not null", true ],
+                      "default" => [ "Default", true ], "key" => [ "Key", true ],
+                      "leads" => [ "Leads to", true ], "from" => [ "From", false ],
                       "comment" => [ "Comment", true ] }
       }.freeze
       # { sort => [kind of its pages, kind of the rows of their table] }

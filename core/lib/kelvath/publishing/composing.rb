@@ -4,8 +4,10 @@ module Kelvath
   module Publishing
     # A dossier and its model -> the Book.
     class Composing
+      FINDING = [ "About", "What was found", "Why it may stay" ].freeze
+
       # standard: a Naming::Standard, whose lexicon the glossary tells; changes: [[date, person, what], …].
-      def initialize(model, dossier, standard:, changes:)
+      def initialize(model, dossier, standard: Naming::Standard.plain, changes: [])
         @model = model
         @dossier = dossier
         @standard = standard
@@ -44,19 +46,9 @@ module Kelvath
         end
       end
 
-      def diagrams(chapter)
-        @scope.diagrams.select { |each| fits?(each) && drawn?(each) }
-              .map { |each| Picture.new(diagram_id: each.id, title: each.name, note: each.definition) }
+      def diagrams(_chapter)
+        @scope.pictured.map { |each| Picture.new(diagram_id: each.id, title: each.name, note: each.definition) }
       end
-
-      # A dossier in words has no diagrams of tables, unless somebody chose them.
-      def fits?(diagram)
-        return true if @dossier.diagram_ids.any?
-
-        @dossier.names == "both" || (diagram.stage == "physical") == (@dossier.names == "physical")
-      end
-
-      def drawn?(diagram) = @model.children(diagram.id, :diagram_node).any?
 
       def entries(kind, chapter) = kind.new(@model, @scope, Choices.taken(@model, @dossier, chapter))
 
@@ -139,7 +131,7 @@ module Kelvath
         rows = standing.map { |each| finding(each, "") } + aside.map { |each, put| finding(each, put.reason) }
         return [] if rows.empty?
 
-        [ Sheet.new(title: "Findings", columns: [ "About", "What was found", "Why it may stay" ], rows:) ]
+        [ Sheet.new(title: "Findings", columns: FINDING, rows:) ]
       end
 
       def finding(finding, reason)

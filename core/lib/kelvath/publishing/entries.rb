@@ -49,7 +49,8 @@ module Kelvath
       # The columns of custom fields of a kind; the block answers the element of a row, or nil.
       def custom_columns(kind)
         fields(kind).to_h do |field|
-          [ "custom-#{field.id}", [ field.name, ->(row) { (each = yield(row)) ? values(each.id)[field.id].to_s : "" } ] ]
+          cell = ->(row) { yield(row)&.then { |element| values(element.id)[field.id] }.to_s }
+          [ "custom-#{field.id}", [ field.name, cell ] ]
         end
       end
 

@@ -13,18 +13,19 @@ module Kelvath
       WRITTEN = 12 * 0.75 # points that cards are written in at full size
       INTERNAL = /\b(?:TODO|TBD|FIXME|XXX)\b|\b(?:internal|do not publish|not for publication)\b/i
 
-      # standard: as Publishing.compose takes it.
-      def initialize(model, dossier, standard: Naming::Standard.plain)
+      # standard: as Publishing.compose takes it; writable: can a text be written in the typefaces that are printed?
+      def initialize(model, dossier, standard: Naming::Standard.plain, writable: nil)
         @model = model
         @dossier = dossier
         @standard = standard
+        @writable = writable
         @scope = Scope.new(model, dossier)
       end
 
       # [Concern, …], diagrams first.
       def concerns
         sorts = Publishing.chapters(@model, @dossier).map(&:sort)
-        [ *(pictures if sorts.include?("diagrams")), *undefined, *internal, *empty ]
+        [ *(pictures if sorts.include?("diagrams")), *undefined, *internal, *unwritable, *empty ]
       end
 
       private
@@ -80,6 +81,17 @@ module Kelvath
         (@scope.entities + @scope.domains).select { |each| each.definition.match?(INTERNAL) }.map do |each|
           word = each.definition[INTERNAL]
           concern("internal", "The definition of #{each.name} says “#{word}”, which readers would see.", each.id)
+        end
+      end
+
+      # Names and definitions in letters that a PDF would show as question marks.
+      def unwritable
+        return [] unless @writable
+
+        foreign = (@scope.entities + @scope.domains).reject { |each| @writable.call("#{each.name}#{each.definition}") }
+        foreign.map do |each|
+          message = "#{each.name} is told in letters that the typefaces of a PDF lack; HTML and documents show them."
+          concern("unwritable", message, each.id)
         end
       end
 

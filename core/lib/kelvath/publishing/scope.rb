@@ -47,11 +47,21 @@ module Kelvath
         list.sort_by { |each| [ STAGES.index(each.stage), each.position || 0, each.name.downcase ] }
       end
 
+      # Those of them that a chapter of diagrams shows: what is drawn, and by its names fits the dossier.
+      def pictured = diagrams.select { |each| fits?(each) && @model.children(each.id, :diagram_node).any? }
+
       def domains = @model.all(:domain).sort_by { |each| each.name.downcase }
 
       STAGES = %w[concept logical physical].freeze
 
       private
+
+      # A dossier in words has no diagrams of tables, unless somebody chose them.
+      def fits?(diagram)
+        return true if @dossier.diagram_ids.any?
+
+        @dossier.names == "both" || (diagram.stage == "physical") == (@dossier.names == "physical")
+      end
 
       def narrowed? = @dossier.subject_area_ids.any?
 

@@ -32,6 +32,27 @@ module Kelvath
         end
       end
 
+      # A diagram one place up (-1) or down (1) among those of the dossier, whose order is its own from then on.
+      def move_diagram(model, key, diagram_id, by, ids:)
+        own(model, key, ids:) do |draft, dossier_id, _|
+          order = Scope.new(model, draft.model.fetch(dossier_id)).pictured.map(&:id)
+          from = order.index(diagram_id) || raise(NotFound, "That diagram is not in this dossier.")
+          order.insert((from + by).clamp(0, order.size - 1), order.delete_at(from))
+          draft.set(dossier_id, diagram_ids: order) && nil
+        end
+      end
+
+      # A diagram that is too large to be read, as one for each subject area of what is on it. The parts take its place
+      # in the dossier; the diagram itself stays in the model.
+      def divide(model, key, diagram_id, ids:)
+        own(model, key, ids:) do |draft, dossier_id, _|
+          order = Scope.new(model, draft.model.fetch(dossier_id)).pictured.map(&:id)
+          parts = Dividing.new(draft, diagram_id).parts
+          order.index(diagram_id)&.then { |at| order[at, 1] = parts }
+          draft.set(dossier_id, diagram_ids: order) && nil
+        end
+      end
+
       # What a new chapter is called.
       TITLES = { "text" => "Introduction", "prose" => "In sentences", "diagrams" => "Diagrams",
                  "entities" => "Entities", "domains" => "Domains", "tables" => "Tables",
@@ -73,16 +94,31 @@ module Kelvath
       def put(draft, id, field_name, raw)
         element = draft.model.fetch(id)
         field = element.class.fetch_field(field_name)
-        value = raw.is_a?(Array) ? chosen(draft.model, field, raw) : Editing.read(draft.model, element, field, raw)
+        value = raw.is_a?(Array) ? several(draft.model, element, field, raw) :
+                  Editing.read(draft.model, element, field, raw)
         draft.set(id, field.name => value)
         id
       end
 
+      def several(model, element, field, list)
+        list = list.reject(&:empty?)
+        element.kind == :chapter ? shown(model, element, list) : chosen(model, field, list)
+      end
+
+      # Keys of what a chapter shows; none if they are the usual ones, so that what comes to these is shown, too.
+      def shown(model, chapter, keys)
+        choices = Choices.of(model, model.fetch(chapter.parent_id, :dossier), chapter.sort).flat_map(&:last)
+        unknown = keys - choices.map(&:key)
+        raise UnknownName, "A chapter cannot show “#{unknown.first}”." if unknown.any?
+
+        keys.to_set == choices.select(&:usual).to_set(&:key) ? [] : keys
+      end
+
       # Ids of elements that the field may lead to.
       def chosen(model, field, ids)
-        ids.reject(&:empty?).each { |id| field.to.any? { |kind| model.fetch(id, kind) } }
+        ids.each { |id| field.to.any? { |kind| model.fetch(id, kind) } }
       end
-      private_class_method :own, :chapter, :put, :chosen
+      private_class_method :own, :chapter, :put, :several, :shown, :chosen
     end
   end
 end

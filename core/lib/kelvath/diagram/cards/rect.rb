@@ -23,6 +23,12 @@ module Kelvath
       # The same with x and y exchanged.
       def flipped = Rect.new(y, x, height, width)
 
+      # The part of it that another one covers, which it must overlap.
+      def within(other)
+        Rect.around([ [ [ left, other.left ].max, [ top, other.top ].max ],
+                      [ [ right, other.right ].min, [ bottom, other.bottom ].min ] ])
+      end
+
       # With so much more at each edge.
       def grown(by) = Rect.new(x - by, y - by, width + 2 * by, height + 2 * by)
 
