@@ -70,6 +70,23 @@ class Screenshots
       @browser.go_to("file://#{file}")
       @browser.keyboard.type("/", "vessel")
     end
+    picture("pdf", nil) { @browser.go_to("file://#{leaves(stored.model, chosen)}") }
+  end
+
+  LEAVES = [ 2, 10 ].freeze # pages of the PDF
+
+  # A page with some pages of a dossier's PDF side by side.
+  def leaves(model, dossier)
+    directory = Dir.mktmpdir
+    file = File.join(directory, "dictionary.pdf")
+    File.binwrite(file, Publication.bytes("pdf", model, dossier, facts: { "person" => "Guest" }))
+    LEAVES.each do |number|
+      system("pdftoppm", "-png", "-r", "80", "-f", number.to_s, "-l", number.to_s, "-singlefile", file,
+             File.join(directory, "leaf#{number}"), exception: true)
+    end
+    images = LEAVES.map { |number| "<img src='leaf#{number}.png' style='height:740px;border:1px solid #d8d1c3'>" }
+    page = "<body style='margin:30px;background:#ece7db;display:flex;gap:20px;justify-content:center'>#{images.join}"
+    File.join(directory, "leaves.html").tap { |path| File.write(path, page) }
   end
 
   # Chooses an entry of Contents, which brings its card to the middle.
@@ -136,7 +153,6 @@ class Screenshots
       stored.reload
     end
     picture("again", "/models/#{stored.id}/designs/#{design}/rederivation")
-    picture("decisions", "/models/#{stored.id}/designs/#{design}/decisions")
     2.times { stored.journal.undo(by: "Harbour Master") }
   end
 
