@@ -4,6 +4,7 @@
 # says whose it is, and one for each table that stands by itself.
 class SheetBook
   WIDEST = 60 # characters of a column
+  LINE = 14 # points
 
   def initialize(book)
     @book = book
@@ -47,8 +48,8 @@ class SheetBook
     pages = [ title, [ [ "Name", "Within", "Meaning" ], *rows ] ]
     tables = entries.flat_map { |each| each.blocks.grep(Kelvath::Publishing::Sheet).map { |sheet| [ each, sheet ] } }
     [ pages, *tables.group_by { |_, sheet| sheet.title }.map do |name, list|
-      [ name, [ [ "Of", *list.first.last.columns ],
-                *list.flat_map { |each, sheet| sheet.rows.map { |row| [ each.title, *texts(row) ] } } ] ]
+      [ name, [ [ "Of", "Within", *list.first.last.columns ],
+                *list.flat_map { |each, sheet| sheet.rows.map { |row| [ each.title, each.note, *texts(row) ] } } ] ]
     end ]
   end
 
@@ -73,15 +74,28 @@ class SheetBook
     name
   end
 
+  # Printed lying, as wide as the page, with its heads on each.
   def add(workbook, title, rows, bold, plain)
+    widths = widths(rows)
     workbook.add_worksheet(name: title) do |sheet|
       rows.each_with_index do |row, index|
-        sheet.add_row(row, types: [ :string ] * row.size, style: index.zero? ? bold : plain, escape_formulas: true)
+        sheet.add_row(row, types: [ :string ] * row.size, style: index.zero? ? bold : plain, escape_formulas: true,
+                           height: height(row, widths))
       end
+      sheet.page_setup.set(orientation: :landscape, fit_to_width: 1, fit_to_height: 0)
+      workbook.add_defined_name("'#{title}'!$1:$1", local_sheet_id: sheet.index, name: "_xlnm.Print_Titles")
       sheet.sheet_view.pane { |pane| pane.top_left_cell, pane.state, pane.y_split = "A2", :frozen, 1 }
       sheet.auto_filter = "A1:#{Axlsx.cell_r(rows.map(&:size).max - 1, rows.size - 1)}"
-      sheet.column_widths(*widths(rows))
+      sheet.column_widths(*widths)
     end
+  end
+
+  # Points of a row whose texts are broken into lines; nil for one line.
+  def height(row, widths)
+    lines = row.each_with_index.map do |cell, index|
+      cell.to_s.each_line.sum { |line| [ (line.chomp.size + 1).fdiv(widths[index]).ceil, 1 ].max }
+    end
+    lines.max.to_i > 1 ? [ lines.max * LINE, 400 ].min : nil
   end
 
   def widths(rows)

@@ -44,7 +44,7 @@ class PublicationTest < ActiveSupport::TestCase
     file.close
     book = Roo::Excelx.new(file.path)
     assert_operator book.sheets.size, :>, 8
-    assert_equal %w[Of Attribute Type], book.sheet("Attributes").row(1).first(3)
+    assert_equal %w[Of Within Attribute], book.sheet("Attributes").row(1).first(3)
     assert_includes book.sheet("Attributes").column(1), HOSTILE
     cells = book.sheets.flat_map { |name| book.sheet(name).to_a.flatten.compact }
     assert(cells.all? { |cell| cell.is_a?(String) || cell.is_a?(Numeric) })

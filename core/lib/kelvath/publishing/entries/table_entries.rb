@@ -65,9 +65,9 @@ module Kelvath
             index.descending_ids.include?(column.id) ? "#{column.name} (falling)" : column.name
           end
           said = columns.empty? ? Ddl::Names.text(@model, index, :expression) : columns.join(", ")
-          [ index.name, index.unique ? "unique" : "", said ]
+          [ index.name, mark(index.unique), said ]
         end
-        sheet("Indexes", [ "Index", "", "Over" ], rows)
+        sheet("Indexes", %w[Index Unique Over], rows)
       end
 
       def checks(table)
