@@ -123,6 +123,10 @@ Rails.application.routes.draw do
     end
     resource :starter, only: %i[new create]
     resources :extracts, only: :show
+    resources :sweeps, only: %i[index show create update destroy] do
+      resources :conditions, only: %i[create update destroy]
+      resource :sweep_change, only: %i[show create]
+    end
     resources :dossiers, only: %i[index show create update destroy] do
       resources :chapters, only: %i[create update destroy]
       resources :dossier_diagrams, only: :update

@@ -2,6 +2,8 @@
 
 # Makes a database what it was before a run that has failed, and looks whether it is.
 class Cleanup
+  ROUNDS, REST = 3, 1 # looks at what is left, and seconds between
+
   # safety: of the run that failed, as ScriptRun has it; target: a Target; tries, pause: how often it is tried to reach
   # the server again, and the seconds between.
   def initialize(safety, target, tries: 1, pause: 0)
@@ -15,6 +17,13 @@ class Cleanup
     progress.step(0, 1, "looking at what the run has left")
     ran = []
     left = with_patience { clean(ran) }
+    # A server may still have been at the last statement of a program that was killed, and have ended it by now.
+    (ROUNDS - 1).times do
+      break if left.empty?
+
+      sleep REST
+      left = with_patience { clean(ran) }
+    end
     @safety.drop_safety if left.empty?
     { clean: left.empty?, cleaned: ran, left: left.first(ScriptRun::LISTED), trouble: nil }
   rescue StatementFailed, Kelvath::Error => error

@@ -62,13 +62,13 @@ class DossierBrowserTest < BrowserTestCase
     assert_selector "figure h3", text: "What the ferries know"
     assert_empty faults
     find("figure svg a[href='##{id_of('Harbour')}']", match: :first).click
-    assert_equal id_of("Harbour"), page.evaluate_script("document.activeElement.id")
+    assert_selector "[id='#{id_of('Harbour')}']:focus"
     press "/"
     press "vessel cl"
     assert_selector "#found li", text: "Vessel Class"
     press :Down, :Enter
+    assert_selector "[id='#{id_of('Vessel Class')}']:focus"
     assert_equal "##{id_of('Vessel Class')}", page.evaluate_script("location.hash")
-    assert_equal id_of("Vessel Class"), page.evaluate_script("document.activeElement.id")
   end
 
   def id_of(name) = StoredModel.ready.last.model.all(:entity).find { |each| each.name == name }.id

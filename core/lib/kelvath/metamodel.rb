@@ -13,6 +13,7 @@ require_relative "metamodel/program_kinds"
 require_relative "metamodel/diagram_kinds"
 require_relative "metamodel/naming_kinds"
 require_relative "metamodel/dossier_kinds"
+require_relative "metamodel/sweep_kinds"
 
 module Kelvath
   # Every kind of element, in the order in which people ask for them; parents come before what stands within them.
@@ -24,7 +25,7 @@ module Kelvath
       Design, Decision, Schema, Enumeration, Table, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
       Sequence, Routine, Trigger, Role, Grant, ScriptPiece, Answer,
       Diagram, DiagramNode, DiagramNote,
-      CustomField, CustomValue, TypeRule, Recipe, Aside, Note, Dossier, Chapter,
+      CustomField, CustomValue, TypeRule, Recipe, Aside, Note, Dossier, Chapter, Sweep, Condition,
       LexiconEntry, NameRule
     ].to_h { |kind| [ kind.kind, kind ] }.freeze
 

@@ -25,6 +25,7 @@ export default class extends Controller {
     }
     Object.entries(this.listeners).forEach(([name, listener]) => document.body.addEventListener(name, listener))
     if (this.homeValue) this.show(this.homeValue)
+    setTimeout(() => this.arrive()) // when all that listens to it is there
   }
 
   disconnect() {
@@ -34,6 +35,14 @@ export default class extends Controller {
   // The one that was chosen last.
   get selected() {
     return this.ids[this.ids.length - 1] || ""
+  }
+
+  // An address can name what is to be shown.
+  arrive() {
+    const id = location.hash.match(/^#at-(.+)$/)?.[1]
+    if (!id) return
+    this.select([decodeURIComponent(id)])
+    this.dispatch("reveal", { target: window, detail: { id: this.selected } })
   }
 
   // One listener serves a whole list of entries.

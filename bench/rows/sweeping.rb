@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+require_relative "../support/subjects"
+
+# Sweeps over the columns of 1,000 tables.
+module SweepingRows
+  module_function
+
+  def sweep = @sweep ||= Kelvath::Metamodel::Sweep.new(id: "S", name: "Measured", of: "column")
+
+  # Five of the usual sort, one of them a pattern, one about the table, two of them in a group.
+  def conditions
+    @conditions ||= [ [ "S", "native_type.base", "is one of", "varchar, numeric, integer" ],
+                      [ "S", "within.name", "fits the pattern", "*o*" ], [ "S", "comment", "is empty", "" ],
+                      [ "G", "name", "contains", "e" ], [ "G", "mandatory", "is", "yes" ] ]
+                    .each_with_index.map { |(parent_id, subject, operator, value), index|
+                      Kelvath::Metamodel::Condition.new(id: "C#{index}", parent_id:, subject:, operator:, value:)
+                    }.push(Kelvath::Metamodel::Condition.new(id: "G", parent_id: "S", join: "any"))
+  end
+
+  # A model that has not been asked anything yet.
+  def fresh = Kelvath::Model.of(Subjects.design.elements.values)
+
+  def action = Kelvath::Sweeping::Changing::Action.new(key: "comment", way: "set", text: "Looked at")
+end
+
+Figures.row("a sweep over the columns of 1,000 tables", unit: "s", goal: "<= 0.3 s") do
+  Figures.seconds(prepare: -> { SweepingRows.fresh }) do |model|
+    Kelvath::Sweeping.find(model, SweepingRows.sweep, SweepingRows.conditions)
+  end.then { |ours| [ ours, nil, ours <= 0.3 ] }
+end
+
+Figures.row("2,000 changes of a sweep are shown and made", unit: "s", goal: "<= 2 s") do
+  model = Subjects.design
+  columns = model.all(:column).first(2000)
+  Figures.seconds do
+    changing = Kelvath::Sweeping::Changing.new(model, columns, SweepingRows.action, kind: :column)
+    changing.rows
+    changing.change_set(ids: Subjects.ids).apply(model)
+  end.then { |ours| [ ours, nil, ours <= 2 ] }
+end

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Sweeping
+    # Changes of sweeps themselves. Each answers a ChangeSet.
+    module Shaping
+      module_function
+
+      # [ChangeSet, id] of a new sweep of a kind. Raises UnknownName, InvalidValue.
+      def start(model, name, kind, ids:)
+        draft = Draft.new(model, ids:)
+        name = Metamodel::Sweep.fetch_field(:name).parse(name.to_s)
+        last = model.all(:sweep).filter_map(&:position).max || 0.0
+        made = draft.add(:sweep, name:, of: kind.to_s, position: last + 1.0)
+        Sweeping.kind_of(made)
+        [ draft.change_set, made.id ]
+      end
+
+      # Sets a field of a sweep from text as typed. Another kind takes the conditions with it that it cannot be asked.
+      # Raises InvalidValue, UnknownName, NotFound.
+      def set(model, id, name, raw, ids:)
+        Draft.change(model, ids:) do |draft|
+          sweep = draft.model.fetch(id, :sweep)
+          field = Metamodel::Sweep.fetch_field(name)
+          draft.set(id, field.name => field.references? || field.type == :names ? Array(raw).reject(&:empty?) :
+                                        Editing.read(draft.model, sweep, field, raw))
+          suit(draft, id) if field.name == :of
+        end
+      end
+
+      # A condition more, or a group with one in it, at the end of a sweep or of a group of it. Raises NotFound.
+      def add(model, id, ids:, group: false)
+        Draft.change(model, ids:) do |draft|
+          place = model.of_kind(id, :condition) || model.fetch(id, :sweep)
+          first = first(model, sweep_of(model, place))
+          position = (model.children(id, :condition).filter_map(&:position).max || 0.0) + 1.0
+          made = draft.add(:condition, parent_id: id, position:, **(group ? { join: "any" } : first))
+          draft.add(:condition, parent_id: made.id, position: 1.0, **first) if group
+        end
+      end
+
+      # Sets a field of a condition from text as typed, the operator by its words; another subject gets an operator that
+      # suits it. Raises InvalidValue, UnknownName, NotFound.
+      def set_condition(model, condition_id, name, raw, ids:)
+        condition = model.fetch(condition_id, :condition)
+        field = Metamodel::Condition.fetch_field(name)
+        Draft.change(model, ids:) do |draft|
+          values = field.name == :operator ? %i[operator negated].zip(Operators.said(raw)).to_h :
+                     { field.name => Editing.read(model, condition, field, raw) }
+          draft.set(condition_id, **values)
+          suited(draft, condition_id) if %i[subject operator].include?(field.name)
+        end
+      end
+
+      # The sweep that a condition stands in.
+      def sweep_of(model, element)
+        element = model.fetch(element.parent_id) until element.kind == :sweep
+        element
+      end
+
+      # What a new condition asks at first.
+      def first(model, sweep)
+        subjects = Subjects.of(model, Sweeping.kind_of(sweep)).all
+        subject = subjects["name"] || subjects.values.first
+        { subject: subject.key, operator: Operators::FOR.fetch(subject.type).first }
+      end
+
+      # An operator that its subject has, and with it what is compared.
+      def suited(draft, condition_id)
+        condition = draft.model.fetch(condition_id)
+        subjects = Subjects.of(draft.model, Sweeping.kind_of(sweep_of(draft.model, condition)))
+        subject = subjects.fetch(condition.subject)
+        suiting = Operators::FOR.fetch(subject.type)
+        operator = suiting.include?(condition.operator) ? condition.operator : suiting.first
+        other = operator == "is the same as" ? condition.other.then { |key| key.empty? ? condition.subject : key } : ""
+        value = subject.type == :flag && condition.value.empty? ? "yes" : condition.value
+        draft.set(condition_id, operator:, other:, value:)
+      end
+
+      # Conditions that the kind cannot be asked go.
+      def suit(draft, id)
+        sweep = draft.model.fetch(id)
+        known = Subjects.of(draft.model, Sweeping.kind_of(sweep)).all
+        draft.set(id, shown: sweep.shown.select { |key| known.key?(key) })
+        Sweeping.conditions(draft.model, id).each do |each|
+          next if each.group? || known.key?(each.subject)
+
+          draft.remove(each.id) if draft.model.key?(each.id)
+        end
+      end
+      private_class_method :sweep_of, :first, :suited, :suit
+    end
+  end
+end

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+require_relative "../browser_test_case"
+
+# A sweep written in place, what it finds changed together, undone, kept and taken away as a file.
+class SweepBrowserTest < BrowserTestCase
+  test "precision 9 to 8 in every numeric column of a design, undone" do
+    stored = ferries
+    derived = Kelvath::Derivation.derive(stored.model, platform: "postgresql", ids: Ids)
+    stored.journal.commit(derived.change_set, by: "Guest", follow: false)
+    write(stored)
+    assert_selector "#count", text: "6 columns"
+    assert_empty faults
+    change(stored)
+    click_button "Undo"
+    assert_selector "#hits td", text: "numeric(9,2)", count: 6
+    assert_equal 6, precisions(stored).count(9)
+    leaves(stored)
+  end
+
+  private
+
+  def write(stored)
+    visit "/models/#{stored.id}/sweeps"
+    fill_in "A new sweep, called", with: "Wide numbers"
+    select "Columns", from: "about all"
+    click_button "Make it"
+    add_condition("type alone", "is", "numeric", 1)
+    add_condition("length or precision", "is greater than", "8", 2)
+    select "the design PostgreSQL", from: "Where"
+    assert_selector "#sentence select[aria-label='Where'] option[selected]", text: "PostgreSQL"
+  end
+
+  def add_condition(what, how, value, number)
+    within("#sentence") { all(:button, "One condition more").last.click }
+    pick("What is asked", what, number)
+    pick("How it is asked", how, number) unless how == "is"
+    all("#sentence input[aria-label='Value']", count: number).last.set("#{value}\n")
+    assert_selector "#sentence input[aria-label='Value'][value='#{value}']"
+  end
+
+  def pick(label, words, number)
+    all("#sentence select[aria-label='#{label}']", count: number).last.select(words)
+    assert_selector "#sentence select[aria-label='#{label}'] option[selected]", exact_text: words
+  end
+
+  # One of them is left out.
+  def change(stored)
+    within("#change") do
+      select "Length or precision", from: "key"
+      fill_in "text", with: "8"
+      click_button "Show what would change"
+    end
+    assert_selector "#count", text: "6 changes"
+    assert_empty faults
+    all("#changes input[type=checkbox]").first.uncheck
+    click_button "Change them"
+    assert_selector "#count", text: "1 column"
+    assert_equal [ 1, 5 ], [ precisions(stored).count(9), JournalEntry.last.change_set.updates.size ]
+  end
+
+  def precisions(stored)
+    stored.reload.model.all(:column).select { |each| each.native_type["base"] == "numeric" }
+          .map { |each| each.native_type["arguments"].first }
+  end
+
+  # As a workbook, and in the list of what is kept.
+  def leaves(stored)
+    sweep = stored.model.all(:sweep).first
+    assert_selector "nav[aria-label='Sweeps of this model'] a", text: "Wide numbers"
+    file = page.evaluate_async_script(<<~JS, "/models/#{stored.id}/sweeps/#{sweep.id}.xlsx")
+      fetch(arguments[0]).then((answer) => answer.blob()).then((blob) => arguments[1]([blob.type, blob.size]))
+    JS
+    assert_match(/spreadsheetml/, file.first)
+    assert_operator file.last, :>, 3000
+  end
+end
