@@ -20,8 +20,8 @@ module Kelvath
       field :position, :number, internal: true, compared: false
     end
 
-    # One condition of a sweep, or a group that others stand within. join: of a group, which of its conditions must hold; "" for a single
-    # one. subject: a key of Sweeping::Subjects; other: such a key, in place of a value.
+    # One condition of a sweep, or a group that others stand within. join: of a group, which of its conditions must
+    # hold; "" for a single one. subject: a key of Sweeping::Subjects; other: such a key, in place of a value.
     class Condition < Element
       OPERATORS = [ "is", "begins with", "ends with", "contains", "fits the pattern", "is one of", "is greater than",
                     "is less than", "is empty", "is the same as" ].freeze

@@ -6,8 +6,8 @@ module Kelvath
     # many they hold, and the fields of what they stand in or refer to.
     class Subjects
       # key: "length", "native_type.precision", "custom-01H…", "count.column", "within.name", "domain_id.name"; label:
-      # as people read it; type: :text, :number, :flag or :list; read: element -> its value; field: the Field that can be
-      # set, nil for what is reckoned.
+      # as people read it; type: :text, :number, :flag or :list; read: element -> its value; field: the Field that can
+      # be set, nil for what is reckoned.
       Subject = Struct.new(:key, :label, :type, :read, :field, keyword_init: true)
       TYPES = { flag: :flag, integer: :number, number: :number, references: :list, names: :list }.freeze
       # Parts of the type of a column: { key => [label, which argument] }
@@ -70,9 +70,11 @@ module Kelvath
                            read: ->(element) { element.native_type["base"].to_s.tr("_", " ") })
         [ base, *PARTS.map do |key, (label, index)|
           Subject.new(key: "native_type.#{key}", label:, type: :number, field: @kind.fields[:native_type],
-                      read: ->(element) { Integer(element.native_type["arguments"]&.at(index) || "", exception: false) })
+                      read: ->(element) { whole(element.native_type["arguments"]&.at(index)) })
         end ]
       end
+
+      def whole(argument) = argument.is_a?(Integer) ? argument : nil
 
       def custom
         @model.all(:custom_field).select { |field| field.of == @kind.key }.map do |field|
