@@ -25,6 +25,12 @@ module SweepsHelper
     values.map { |each| each.tr("_", " ") }
   end
 
+  # How something can be changed: [[words, way], …].
+  def sweep_ways(subjects, key)
+    subject = subjects.all[key] or return []
+    Kelvath::Sweeping::Changing.ways(subject).map { |way| [ Kelvath::Sweeping::Changing::WAYS.fetch(way), way ] }
+  end
+
   # Where an element is drawn, or else listed.
   def place_of(element)
     element.card_ids(@model).push(element.id).each do |card|

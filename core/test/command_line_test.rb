@@ -26,6 +26,28 @@ class CommandLineTest < CoreTest
     end
   end
 
+  # { further arguments => [exit code, what is printed] }
+  def test_check_for_a_pipeline
+    Dir.mktmpdir do |directory|
+      file = File.join(directory, "one.json")
+      rule = Metamodel::Sweep.new(id: "S", name: "No <harbours>", of: "entity", rule: true, weight: "must",
+                                  says: "& no more")
+      condition = Metamodel::Condition.new(id: "C", parent_id: "S", subject: "name", value: "Harbour")
+      File.write(file, Interchange::ModelFile.write(ChangeSet.new(additions: [ rule, condition ]).apply(ferries)))
+      { [] => [ 2, /^must   Entity Harbour: & no more$/ ],
+        [ "--least", "must", "--format", "json" ] => [ 2, /"weight": "must"/ ],
+        [ "--format", "junit" ] => [ 2, /name="No &lt;harbours&gt;".*message="Entity Harbour: &amp; no more"/m ],
+        [ "--least", "perhaps" ] => [ 2, // ], [ "--format", "poem" ] => [ 2, // ] }.each do |more, (code, printed)|
+        answer, out, err = call("check", file, *more)
+        assert_equal code, answer, err
+        assert_match printed, out
+        assert_match(/is one of/, err) if printed == //
+      end
+      File.write(file, Interchange::ModelFile.write(Model::EMPTY))
+      assert_equal [ 0, "" ], call("check", file).first(2)
+    end
+  end
+
   # An engine answers what it read back; here one that made nothing, and one that refuses.
   def test_scripts_by_a_recipe_and_their_proof
     Dir.mktmpdir do |directory|

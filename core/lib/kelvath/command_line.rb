@@ -5,6 +5,7 @@ require_relative "command_line/alter_command"
 require_relative "command_line/read_command"
 require_relative "command_line/connection_commands"
 require_relative "command_line/publish_command"
+require_relative "command_line/check_command"
 
 module Kelvath
   # The commands of bin/kelvath. Each answers 0, or prints one clear line on standard error and
@@ -39,15 +40,18 @@ module Kelvath
                                                     for something. Secrets that are not kept: KELVATH_SECRET, or a line
                                                     of standard input
       kelvath publish MODEL --dossier NAME --to html --out FILE
-                                                    a dossier of the model, or one that ships, as html, pdf, xlsx, csv
-                                                    (a zip) or markdown
+                                                    a dossier of the model, or one that ships, as html, pdf, docx,
+                                                    xlsx, csv (a zip) or markdown
+      kelvath check MODEL                           everything that is found in it, rules of the house included:
+                                                    --format text, json or junit; --least must, should or may: how much
+                                                    it must matter to be told. Answers 0 for nothing, 2 for something
       kelvath compare A B                           differences of two model files; answers 1 if there are any
       kelvath layout MODEL                          places of the cards of each diagram, as JSON
       kelvath name MODEL --rulebook R               names by a rulebook (JSON), printed and written; further:
         --lexicon L (CSV) --to physical|words --design NAME --all --out MODEL --dry-run
     TEXT
 
-    COMMANDS = %w[read derive script prove alter compare layout name connections run drift publish].freeze
+    COMMANDS = %w[read derive script prove alter compare layout name connections run drift publish check].freeze
     WITHOUT_FILES = %w[connections drift].freeze
     CALLED = { "run" => :run_script }.freeze # where the command has the name of a method
     TWO_FILES = %w[compare alter].freeze
@@ -56,6 +60,7 @@ module Kelvath
     include ReadCommand
     include ConnectionCommands
     include PublishCommand
+    include CheckCommand
 
     # A call that does not say what it must.
     class BadCall < Error; end
@@ -117,6 +122,8 @@ module Kelvath
         on.on("--answer ABOUT=TEXT") { |value| (options[:answers] ||= []) << value }
         on.on("--connection NAME") { |value| options[:connection] = value }
         on.on("--database NAME") { |value| options[:database] = value }
+        on.on("--format FORMAT") { |value| options[:format] = value }
+        on.on("--least WEIGHT") { |value| options[:least] = value }
         on.on("--dossier NAME") { |value| options[:dossier] = value }
         on.on("--undo FILE") { |value| options[:undo] = value }
         on.on("--only PATTERNS") { |value| options[:only] = value }

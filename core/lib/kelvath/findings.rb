@@ -20,9 +20,14 @@ module Kelvath
     def of(model, standard = Naming::Standard.plain)
       model.memo([ :findings, standard ]) do
         parts = [ nil, *model.all(:design).map(&:id) ].map { |part| Report.of(model, standard, part:).findings }
-        parts.flatten(1).group_by(&:check).values_at(*CHECKS).compact.flatten(1)
+        parts.flatten(1).group_by(&:check).sort_by.with_index { |(check, _), index| [ order(check), index ] }
+             .flat_map(&:last)
       end
     end
+
+    # Where a check stands among all; rules of the house come last.
+    def order(check) = CHECKS.index(check) || CHECKS.size
+    private_class_method :order
 
     # The finding of that key. Raises NotFound when it no longer stands.
     def fetch(model, key, standard = Naming::Standard.plain) = find(of(model, standard), key)
@@ -77,6 +82,7 @@ require_relative "findings/designs/names"
 require_relative "findings/designs/columns"
 require_relative "findings/designs/keys"
 require_relative "findings/designs/standing"
+require_relative "findings/house_rules"
 require_relative "findings/report"
 
 module Kelvath
@@ -89,7 +95,7 @@ module Kelvath
       ValueUnfit, BlanksInName, NameForbidden, NameAgainstRule, NameOutOfStep, NameUnknown, DiagramUnnamed,
       CardsOverlap, SqlPieceBroken, SqlNameUnknown, NativeTypeUnknown, ForeignKeyToNoKey, NameTooLong, VersionLacksIt,
       PrimaryKeyMissing, NumberingMissing, ForeignKeyTypesDiffer, ForeignKeysInCircle, UniqueOverNulls, KeyTooWide,
-      ForeignKeyWithoutIndex, IndexRedundant, TableOutside, NumberWithoutPrecision, NameReserved
+      ForeignKeyWithoutIndex, IndexRedundant, TableOutside, NumberWithoutPrecision, NameReserved, HouseRules
     ].freeze
   end
 end

@@ -32,11 +32,12 @@ module Kelvath
            .flat_map { |each| [ each, *conditions(model, each.id) ] }
     end
 
-    # The same of a sweep and conditions that need not be in the model.
-    def find(model, sweep, conditions)
+    # The same of a sweep and conditions that need not be in the model. design_id: of the one design that is looked at,
+    # nil for all.
+    def find(model, sweep, conditions, design_id: nil)
       kind = kind_of(sweep)
       test = Test.new(Subjects.of(model, kind), sweep, conditions).compile
-      Scope.new(model, kind, sweep.place_id).elements.select(&test)
+      Scope.new(model, kind, sweep.place_id, design_id:).elements.select(&test)
     end
 
     # The kind that is swept. Raises UnknownName.

@@ -192,7 +192,7 @@ class FindingsTest < CoreTest
         Findings.fixes(draft.model, finding, STANDARD).each { |fix| assert_mends(draft.model, finding, fix) }
       end
     end
-    assert_equal Findings::CHECKS.map(&:key).sort - [ "identifying_cycle" ], FAULTS.keys.sort
+    assert_equal Findings::CHECKS.map(&:key).sort - %w[identifying_cycle house_rules], FAULTS.keys.sort
   end
 
   # fields of an attribute => what is wrong with them

@@ -114,6 +114,17 @@ class PublishingTest < CoreTest
     assert_raises(UnknownName) { Publishing::Shaping.set_chapter(kept, "D", "C0", "shown", [ "poem" ], ids:) }
   end
 
+  def test_a_chapter_of_what_a_sweep_finds
+    kept, id = Sweeping::Shaping.start(with("sweep"), "All harbours", "entity", ids:)
+    kept = kept.apply(with("sweep"))
+    condition = Metamodel::Condition.new(id: "Q", parent_id: id, subject: "name", value: "harbour")
+    kept = ChangeSet.new(additions: [ condition ]).apply(kept)
+    assert_empty Publishing.compose(kept, kept.fetch("D")).chapters.first.blocks
+    change, = Publishing::Shaping.set_chapter(kept, "D", "C0", "sweep_id", "All harbours", ids:)
+    found = Publishing.compose(change.apply(kept), kept.fetch("D")).chapters.first.blocks.first
+    assert_equal [ "All harbours", 1, "Harbour" ], [ found.title, found.rows.size, found.rows.first[1].to_s ]
+  end
+
   def test_diagrams_have_an_order_of_their_own
     made = with("diagrams", names: "words")
     before = Publishing.compose(made, made.fetch("D")).pictures.map(&:title)

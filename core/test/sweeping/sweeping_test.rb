@@ -151,6 +151,30 @@ class SweepingTest < CoreTest
     end
   end
 
+  def rule(**values)
+    Metamodel::Sweep.new(id: "S", name: "Wide numbers", of: "column", rule: true, weight: "must",
+                         says: "is wider than 8 digits", mend_key: "native_type.precision", mend_way: "set",
+                         mend_text: "8", **values)
+  end
+
+  def under_rule(*list, **values) = ChangeSet.new(additions: [ rule(**values), *conditions(*list) ]).apply(model)
+
+  def test_a_house_rule_finds_and_mends
+    ruled = under_rule([ "native_type.precision", "is", "9" ])
+    found = Findings.of(ruled).select { |each| each.check.key.start_with?("house_rule") }
+    assert_equal [ 6, :error, "Wide numbers" ], [ found.size, found.first.check.weighs, found.first.check.holds ]
+    assert_match(/: is wider than 8 digits\z/, found.first.message)
+    fix = Findings.fixes(ruled, found.first).first
+    assert_equal "Length or precision is set to “8”", fix.title
+    mended = fix.change.call(ids).apply(ruled)
+    assert_equal 5, Findings.of(mended).count { |each| each.check.key.start_with?("house_rule") }
+    report = Findings::Report.of(ruled, part: design.id)
+    assert_equal 5, Findings::Report.of(mended, part: design.id, previous: report).findings
+                                    .count { |each| each.check.key.start_with?("house_rule") }
+    asked = Findings.of(under_rule([ "poem", "is", "9" ])).last
+    assert_match(/cannot be asked: Columns have nothing called “poem”/, asked.message)
+  end
+
   def test_sweeps_are_shaped
     change, id = Sweeping::Shaping.start(model, "Wide numbers", "column", ids:)
     kept = change.apply(model)

@@ -37,7 +37,8 @@ module Kelvath
     # One chapter of a dossier. sort: one of Publishing::SORTS; text: of a free one, in Markdown; shown: what of its
     # kind is shown, keys of Publishing::Choices, empty for what is usual.
     class Chapter < Element
-      SORTS = %w[text prose diagrams entities domains tables dictionary scripts glossary findings changes].freeze
+      SORTS = %w[text prose diagrams entities domains tables dictionary sweep scripts glossary findings
+                 changes].freeze
       within :dossier
       needs_name
       standard
@@ -45,6 +46,7 @@ module Kelvath
       field :sort, :choice, values: SORTS, label: "What it holds"
       field :text, :text
       field :shown, :names, label: "What is shown"
+      field :sweep_id, :reference, to: :sweep
       field :position, :number, internal: true
     end
   end

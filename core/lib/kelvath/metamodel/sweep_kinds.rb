@@ -4,7 +4,9 @@ module Kelvath
   # The kinds of questions that are kept.
   module Metamodel
     # A question about all elements of a kind, kept to be asked again: which of them, in what scope, and under which
-    # conditions. shown: columns of what it finds, keys of Sweeping::Subjects; empty for the usual ones.
+    # conditions. shown: columns of what it finds, keys of Sweeping::Subjects; empty for the usual ones. As a house rule
+    # it says what is wrong with what it finds, how much that matters, and what would mend it: a change of Sweeping::
+    # Changing, "" for none.
     class Sweep < Element
       JOINS = %w[all any].freeze
       side :house
@@ -17,6 +19,13 @@ module Kelvath
       field :join, :choice, values: JOINS, label: "Conditions that must hold"
       field :place_id, :reference, to: %i[subject_area design diagram], label: "Within"
       field :shown, :names, label: "Columns"
+      field :rule, :flag, label: "House rule"
+      field :says, :name, label: "What is wrong"
+      field :weight, :choice, values: %w[should must may], label: "It"
+      field :mend_key, :name, label: "What mends it"
+      field :mend_way, :name
+      field :mend_text, :text
+      field :mend_by, :text
       field :position, :number, internal: true, compared: false
     end
 

@@ -111,6 +111,19 @@ module Kelvath
         element
       end
 
+      # What a kept sweep finds today; a sweep that cannot be asked finds nothing.
+      def sweep(chapter)
+        sweep = @model.of_kind(chapter.sweep_id.to_s, :sweep) or return []
+        conditions = Sweeping.conditions(@model, sweep.id)
+        hits = Sweeping::Hits.new(@model, sweep, conditions, Sweeping.find(@model, sweep, conditions))
+        hits.elements.empty? ? [] : [ Sheet.new(title: sweep.name, columns: hits.heads, rows: hits.elements.map { |each|
+          within, first, *cells = hits.row(each)
+          [ within, Link.new(first, each.id), *cells ]
+        }) ]
+      rescue InvalidValue, UnknownName
+        []
+      end
+
       def scripts(_chapter)
         @scope.designs.map do |design|
           Script.new(title: design.name, text: Ddl.script(@model, design.id).text, language: "sql")

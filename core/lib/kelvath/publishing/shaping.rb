@@ -56,7 +56,8 @@ module Kelvath
       # What a new chapter is called.
       TITLES = { "text" => "Introduction", "prose" => "In sentences", "diagrams" => "Diagrams",
                  "entities" => "Entities", "domains" => "Domains", "tables" => "Tables",
-                 "dictionary" => "Data dictionary", "scripts" => "Scripts", "glossary" => "Glossary",
+                 "dictionary" => "Data dictionary", "sweep" => "What a sweep finds",
+                 "scripts" => "Scripts", "glossary" => "Glossary",
                  "findings" => "Findings", "changes" => "Changes" }.freeze
 
       # One place up (-1) or down (1).
@@ -94,8 +95,9 @@ module Kelvath
       def put(draft, id, field_name, raw)
         element = draft.model.fetch(id)
         field = element.class.fetch_field(field_name)
+        reader = field.reference? ? Editing::FieldText : Editing
         value = raw.is_a?(Array) ? several(draft.model, element, field, raw) :
-                  Editing.read(draft.model, element, field, raw)
+                  reader.read(draft.model, element, field, raw)
         draft.set(id, field.name => value)
         id
       end

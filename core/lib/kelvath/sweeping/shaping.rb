@@ -25,6 +25,7 @@ module Kelvath
           draft.set(id, field.name => field.references? || field.type == :names ? Array(raw).reject(&:empty?) :
                                         Editing.read(draft.model, sweep, field, raw))
           suit(draft, id) if field.name == :of
+          mend(draft, id) if field.name == :mend_key
         end
       end
 
@@ -77,18 +78,29 @@ module Kelvath
         draft.set(condition_id, operator:, other:, value:)
       end
 
+      # The first way in which what mends it can be changed.
+      def mend(draft, id)
+        sweep = draft.model.fetch(id)
+        return if sweep.mend_key.empty?
+
+        subject = Subjects.of(draft.model, Sweeping.kind_of(sweep)).fetch(sweep.mend_key)
+        ways = Changing.ways(subject)
+        draft.set(id, mend_way: ways.include?(sweep.mend_way) ? sweep.mend_way : ways.first.to_s)
+      end
+
       # Conditions that the kind cannot be asked go.
       def suit(draft, id)
         sweep = draft.model.fetch(id)
         known = Subjects.of(draft.model, Sweeping.kind_of(sweep)).all
-        draft.set(id, shown: sweep.shown.select { |key| known.key?(key) })
+        draft.set(id, shown: sweep.shown.select { |key| known.key?(key) },
+                      mend_key: known.key?(sweep.mend_key) ? sweep.mend_key : "")
         Sweeping.conditions(draft.model, id).each do |each|
           next if each.group? || known.key?(each.subject)
 
           draft.remove(each.id) if draft.model.key?(each.id)
         end
       end
-      private_class_method :sweep_of, :first, :suited, :suit
+      private_class_method :sweep_of, :first, :suited, :mend, :suit
     end
   end
 end
