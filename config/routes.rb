@@ -94,6 +94,7 @@ Rails.application.routes.draw do
       resource :aside, only: %i[create destroy]
     end
     resources :finds, only: :index
+    resource :search, only: :show
     resources :designs, only: %i[index create update destroy] do
       resource :script, only: :show
       resources :recipes, only: %i[create update destroy]

@@ -18,6 +18,18 @@ class SweepBrowserTest < BrowserTestCase
     leaves(stored)
   end
 
+  test "text that stands anywhere is found, and seen where it is drawn" do
+    stored = ferries
+    visit "/models/#{stored.id}"
+    find("#command").set("charters")
+    click_link "Find “charters” everywhere"
+    assert_selector "#kind-entity mark", text: "charters"
+    assert_empty faults
+    click_link "Vessel"
+    assert_field "Definition", with: /owns or charters/
+    assert_selector "#cards .card.selected", text: "Vessel"
+  end
+
   private
 
   def write(stored)
