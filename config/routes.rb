@@ -77,6 +77,7 @@ Rails.application.routes.draw do
     resources :sentences, only: :update
     resources :elements, only: %i[show create update destroy] do
       resource :editor, only: :show
+      resource :impact, only: :show
       resource :identifier_rank, only: :update
     end
     resource :several, only: :update, controller: "several"

@@ -39,3 +39,13 @@ Figures.row("2,000 changes of a sweep are shown and made", unit: "s", goal: "<= 
     changing.change_set(ids: Subjects.ids).apply(model)
   end.then { |ours| [ ours, nil, ours <= 2 ] }
 end
+
+Figures.row("impact of a domain in a model of 1,000 tables", unit: "s", goal: "<= 0.3 s") do
+  domain = Kelvath::Metamodel::Domain.new(id: "MEASURED", name: "Measured")
+  chosen = Subjects.design.all(:attribute).each_slice(10).map { |ten| ten[3] || ten[0] } # of all sorts
+  followers = chosen.map { |each| each.with(domain_id: domain.id) }
+  elements = [ domain, *followers, *(Subjects.design.elements.values - chosen) ]
+  Figures.seconds(prepare: -> { Kelvath::Model.of(elements) }) do |model|
+    raise "too little" if Kelvath::Impact.of(model, domain.id).size < followers.size * 2
+  end.then { |ours| [ ours, nil, ours <= 0.3 ] }
+end

@@ -48,6 +48,22 @@ class CommandLineTest < CoreTest
     end
   end
 
+  def test_impact
+    Dir.mktmpdir do |directory|
+      file = File.join(directory, "one.json")
+      File.write(file, Interchange::ModelFile.write(ferries))
+      code, out, err = call("impact", file, "Money Amount", "--depth", "1")
+      assert_equal [ 0, 6 ], [ code, out.lines.grep(/\A1  attribute .*refers to it$/).size ], err
+      assert_match(/subject area Fleet/, call("impact", file, "Vessel", "--way", "reaching")[1])
+      assert_match(/^1  domain Money Amount: is referred to$/,
+                   call("impact", file, "Ticket.Price", "--way", "reaching")[1])
+      { "Zeppelin" => /no element/, "Name" => /may be/ }.each do |what, words|
+        assert_match words, call("impact", file, what).last
+      end
+      assert_match(/a model file and the name of an element/, call("impact", file).last)
+    end
+  end
+
   # An engine answers what it read back; here one that made nothing, and one that refuses.
   def test_scripts_by_a_recipe_and_their_proof
     Dir.mktmpdir do |directory|

@@ -28,6 +28,11 @@ class SweepBrowserTest < BrowserTestCase
     click_link "Vessel"
     assert_field "Definition", with: /owns or charters/
     assert_selector "#cards .card.selected", text: "Vessel"
+    find("#particulars a", text: /It reaches \d+ elements/).click
+    assert_selector "svg.impact text", text: "attribute Vessel · Hull Number"
+    click_link "What reaches it"
+    assert_selector "section h3", text: "Subject areas"
+    assert_empty faults
   end
 
   private

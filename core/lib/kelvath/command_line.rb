@@ -6,6 +6,7 @@ require_relative "command_line/read_command"
 require_relative "command_line/connection_commands"
 require_relative "command_line/publish_command"
 require_relative "command_line/check_command"
+require_relative "command_line/impact_command"
 
 module Kelvath
   # The commands of bin/kelvath. Each answers 0, or prints one clear line on standard error and
@@ -42,6 +43,8 @@ module Kelvath
       kelvath publish MODEL --dossier NAME --to html --out FILE
                                                     a dossier of the model, or one that ships, as html, pdf, docx,
                                                     xlsx, csv (a zip) or markdown
+      kelvath impact MODEL ELEMENT                  what a change of an element (its id, “Vessel” or “Vessel.Name”)
+                                                    would reach; --way reaching: what reaches it; --depth N: no further
       kelvath check MODEL                           everything that is found in it, rules of the house included:
                                                     --format text, json or junit; --least must, should or may: how much
                                                     it must matter to be told. Answers 0 for nothing, 2 for something
@@ -51,16 +54,18 @@ module Kelvath
         --lexicon L (CSV) --to physical|words --design NAME --all --out MODEL --dry-run
     TEXT
 
-    COMMANDS = %w[read derive script prove alter compare layout name connections run drift publish check].freeze
+    COMMANDS = %w[read derive script prove alter compare layout name connections run drift publish check impact].freeze
     WITHOUT_FILES = %w[connections drift].freeze
     CALLED = { "run" => :run_script }.freeze # where the command has the name of a method
     TWO_FILES = %w[compare alter].freeze
+    ABOUT_ONE = %w[impact].freeze # take a file and the name of an element
 
     include AlterCommand
     include ReadCommand
     include ConnectionCommands
     include PublishCommand
     include CheckCommand
+    include ImpactCommand
 
     # A call that does not say what it must.
     class BadCall < Error; end
@@ -123,6 +128,8 @@ module Kelvath
         on.on("--connection NAME") { |value| options[:connection] = value }
         on.on("--database NAME") { |value| options[:database] = value }
         on.on("--format FORMAT") { |value| options[:format] = value }
+        on.on("--way WAY") { |value| options[:way] = value }
+        on.on("--depth N", Integer) { |value| options[:depth] = value }
         on.on("--least WEIGHT") { |value| options[:least] = value }
         on.on("--dossier NAME") { |value| options[:dossier] = value }
         on.on("--undo FILE") { |value| options[:undo] = value }
@@ -141,10 +148,12 @@ module Kelvath
     def perform(command, files, options)
       return read_connection(options) || 0 if command == "read" && files.empty? && options[:connection]
 
-      wanted = TWO_FILES.include?(command) ? 2 : 1
+      wanted = [ *TWO_FILES, *ABOUT_ONE ].include?(command) ? 2 : 1
       unless files.size == wanted || (command == "read" && files.any?) ||
              (files.empty? && WITHOUT_FILES.include?(command))
-        raise BadCall, "“#{command}” takes #{wanted == 1 ? 'one file' : 'two files'}. Try: kelvath help"
+        takes = ABOUT_ONE.include?(command) ? "a model file and the name of an element" :
+                  { 1 => "one file", 2 => "two files" }.fetch(wanted)
+        raise BadCall, "“#{command}” takes #{takes}. Try: kelvath help"
       end
 
       send(CALLED.fetch(command, command), *files, options) || 0

@@ -11,8 +11,8 @@ module Kelvath
 
     module_function
 
-    # { kind => [Hit, …] }, in the order of the kinds; names that begin with the text come first, short ones before long. Every word of it must
-    # stand somewhere in an element, in any letters.
+    # { kind => [Hit, …] }, in the order of the kinds; names that begin with the text come first, short ones before
+    # long. Every word of it must stand somewhere in an element, in any letters.
     def find(model, text)
       words = text.to_s[0, LONGEST].downcase.split
       return {} if words.empty?
