@@ -125,6 +125,7 @@ Rails.application.routes.draw do
     end
     resource :starter, only: %i[new create]
     resources :extracts, only: :show
+    resources :questions, only: %i[index show create destroy]
     resources :sweeps, only: %i[index show create update destroy] do
       resources :conditions, only: %i[create update destroy]
       resource :sweep_change, only: %i[show create]

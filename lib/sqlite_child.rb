@@ -6,6 +6,8 @@
 #   {"do":"query","sql":"…","binds":[…]} -> {"columns":[…],"rows":[[…],…]}
 #   {"do":"run","sql":"…"}               -> {}     one statement, no more
 #   {"do":"begin"|"commit"}              -> {}
+#   {"do":"fill","table":"…","columns":["…"],"rows":[[…],…]} -> {}   a table, before anything is asked
+#   {"do":"ask","sql":"…","most":9}      -> {"columns":[…],"rows":[[…],…],"more":true}   one statement that reads
 #   {"do":"alter"}                       -> {}     from here on statements may begin and end transactions, and say
 #                                                  whether foreign keys are kept: scripts that alter do
 #
@@ -26,7 +28,12 @@ class SqliteChild
 
     ALTERING = %i[transaction].freeze
 
-    def initialize = @trusting = @altering = false
+    ASKING = [ 20, 21, 31, 33 ].freeze # to read a column, SELECT, a function, recursion
+
+    def initialize = @trusting = @altering = @asking = false
+
+    # From here on nothing but reading is let through.
+    def ask = @asking = true
 
     # What scripts that alter say is let through.
     def alter = @altering = true
@@ -41,6 +48,7 @@ class SqliteChild
 
     def call(action, first, second, *)
       return true if @trusting
+      return false if @asking && !ASKING.include?(action)
       return pragma?(first.to_s.downcase) if DENIED[action] == :pragma
       return true if @altering && ALTERING.include?(DENIED[action])
       return !FUNCTIONS.include?(second.to_s.downcase) if action == FUNCTION
@@ -86,6 +94,8 @@ class SqliteChild
     case request.fetch("do")
     when "query" then query(request.fetch("sql"), request.fetch("binds"))
     when "run" then run(request.fetch("sql"))
+    when "fill" then @guard.trusting { fill(*request.values_at("table", "columns", "rows")) }
+    when "ask" then ask(request.fetch("sql"), request.fetch("most"))
     when "alter" then @guard.alter && {}
     when "begin", "commit" then @guard.trusting { @database.execute("#{request['do']} transaction") } && {}
     end
@@ -99,13 +109,40 @@ class SqliteChild
     statement&.close
   end
 
+  def fill(table, columns, rows)
+    quoted = ->(name) { %("#{name.gsub('"', '""')}") }
+    @database.execute("CREATE TABLE #{quoted[table]} (#{columns.map(&quoted).join(', ')})")
+    @database.transaction do
+      insert = @database.prepare("INSERT INTO #{quoted[table]} VALUES (#{columns.map { '?' }.join(', ')})")
+      rows.each { |row| insert.execute(*row) }
+      insert.close
+    end
+    {}
+  end
+
+  def ask(sql, most)
+    @guard.ask
+    statement = @database.prepare(sql)
+    check_one(statement)
+    rows = []
+    statement.execute.each do |row|
+      rows << row.map { |value| sent(value) }
+      break if rows.size > most
+    end
+    { "columns" => statement.columns, "rows" => rows.first(most), "more" => rows.size > most }
+  ensure
+    statement&.close
+  end
+
+  def check_one(statement)
+    rest = statement.remainder.to_s.gsub(/--[^\n]*|\/\*.*?(\*\/|\z)/m, "").delete(";").strip
+    raise Refused, "holds more than one statement" unless rest.empty?
+  end
+
   # Answers of a statement are not asked for, but it must come to its end.
   def run(sql)
     statement = @database.prepare(sql)
-    unless statement.remainder.to_s.gsub(/--[^\n]*|\/\*.*?(\*\/|\z)/m, "").delete(";").strip.empty?
-      raise Refused, "holds more than one statement"
-    end
-
+    check_one(statement)
     statement.step until statement.done?
     {}
   ensure

@@ -52,6 +52,11 @@ class SqliteProcess
   def begin = ask("do" => "begin")
   def commit = ask("do" => "commit")
 
+  # A table of its own, in a database in memory; and what reads these tables: { "columns", "rows", "more" }, of which
+  # text that is no text is { "bytes" }. most: rows at most.
+  def fill(table, columns, rows) = ask("do" => "fill", "table" => table, "columns" => columns, "rows" => rows)
+  def read(sql, most:) = ask("do" => "ask", "sql" => sql, "most" => most)
+
   # Lets statements begin and end transactions and say whether foreign keys are kept.
   def alter = ask("do" => "alter")
 

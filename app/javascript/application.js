@@ -26,6 +26,7 @@ import Lines from RAILS_ASSET_URL("controllers/forms/lines.js")
 import Reorder from RAILS_ASSET_URL("controllers/drawing/reorder.js")
 import Relating from RAILS_ASSET_URL("controllers/drawing/relating.js")
 import Busy from RAILS_ASSET_URL("controllers/forms/busy.js")
+import Complete from RAILS_ASSET_URL("controllers/forms/complete.js")
 import Copy from RAILS_ASSET_URL("controllers/forms/copy.js")
 import Decides from RAILS_ASSET_URL("controllers/forms/decides.js")
 import Other from RAILS_ASSET_URL("controllers/forms/other.js")
@@ -67,6 +68,7 @@ const controllers = {
   reorder: Reorder,
   relating: Relating,
   busy: Busy,
+  complete: Complete,
   copy: Copy,
   decides: Decides,
   other: Other,

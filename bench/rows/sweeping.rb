@@ -49,3 +49,35 @@ Figures.row("impact of a domain in a model of 1,000 tables", unit: "s", goal: "<
     raise "too little" if Kelvath::Impact.of(model, domain.id).size < followers.size * 2
   end.then { |ours| [ ours, nil, ours <= 0.3 ] }
 end
+
+# A question over three views of 1,000 tables, in the process that it is asked in.
+module QuestionRows
+  SQL = "SELECT t.name, count(*) FROM tables t JOIN columns c ON c.within_id = t.id " \
+        "LEFT JOIN foreign_keys f ON f.within_id = t.id GROUP BY t.id ORDER BY 2 DESC"
+
+  module_function
+
+  # Seconds that the block takes; it is given the process and the views, filled if they are to be.
+  def seconds(filled:)
+    model = SweepingRows.fresh
+    Array.new(3) do
+      SqliteProcess.open(":memory:", readonly: false) do |process|
+        views = Kelvath::Questions.named(Kelvath::Questions.views(model), SQL)
+        fill(process, views) if filled
+        Figures.seconds(runs: 1) { yield process, views }
+      end
+    end.sort[1]
+  end
+
+  def fill(process, views) = views.each { |view| process.fill(view.name, view.columns.map(&:first), view.rows) }
+end
+
+Figures.row("three views of 1,000 tables are filled", unit: "s", goal: "<= 2 s") do
+  QuestionRows.seconds(filled: false) { |process, views| QuestionRows.fill(process, views) }
+              .then { |ours| [ ours, nil, ours <= 2 ] }
+end
+
+Figures.row("an SQL question over them", unit: "s", goal: "<= 0.5 s") do
+  QuestionRows.seconds(filled: true) { |process, _| process.read(QuestionRows::SQL, most: Asking::MOST) }
+              .then { |ours| [ ours, nil, ours <= 0.5 ] }
+end

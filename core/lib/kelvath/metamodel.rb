@@ -25,7 +25,7 @@ module Kelvath
       Design, Decision, Schema, Enumeration, Table, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
       Sequence, Routine, Trigger, Role, Grant, ScriptPiece, Answer,
       Diagram, DiagramNode, DiagramNote,
-      CustomField, CustomValue, TypeRule, Recipe, Aside, Note, Dossier, Chapter, Sweep, Condition,
+      CustomField, CustomValue, TypeRule, Recipe, Aside, Note, Dossier, Chapter, Sweep, Condition, Question,
       LexiconEntry, NameRule
     ].to_h { |kind| [ kind.kind, kind ] }.freeze
 

@@ -29,6 +29,17 @@ module Kelvath
       field :position, :number, internal: true, compared: false
     end
 
+    # A question in SQL about the model, kept to be asked again.
+    class Question < Element
+      side :house
+      name_once_in :model
+      sought
+      standard
+      field :name, :name
+      field :sql, :text, label: "SQL"
+      field :position, :number, internal: true, compared: false
+    end
+
     # One condition of a sweep, or a group that others stand within. join: of a group, which of its conditions must
     # hold; "" for a single one. subject: a key of Sweeping::Subjects; other: such a key, in place of a value.
     class Condition < Element
