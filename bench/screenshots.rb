@@ -32,6 +32,7 @@ class Screenshots
     decided(stored, design)
     prove(stored, design)
     dossier(stored)
+    sweep(stored)
     intake
   end
 
@@ -58,6 +59,17 @@ class Screenshots
   def notation(stored)
     diagram = stored.model.all(:diagram).find { |each| each.name == "Fleet in IDEF1X" }
     picture("idef1x", "/models/#{stored.id}/diagrams/#{diagram.id}") { click("button[data-action='canvas#fit']") }
+  end
+
+  # Numbers of a design that are wider than most.
+  def sweep(stored)
+    change, id = Kelvath::Sweeping::Shaping.start(stored.reload.model, "Wide numbers", "column", ids: Ids)
+    asked = [ [ "native_type.base", "is", "decimal" ], [ "native_type.precision", "is greater than", "6" ] ]
+    conditions = asked.each_with_index.map do |(subject, operator, value), index|
+      Kelvath::Metamodel::Condition.new(id: Ids.next, parent_id: id, position: index + 1.0, subject:, operator:, value:)
+    end
+    stored.journal.commit(change + Kelvath::ChangeSet.new(additions: conditions), by: "Guest", follow: false)
+    picture("sweep", "/models/#{stored.id}/sweeps/#{id}")
   end
 
   # The page of a dossier, and its file opened from the disk.
@@ -122,7 +134,6 @@ class Screenshots
       StoredModel.find_by!(name:)
     end
     picture("naming", "/models/#{stored.id}/naming?design=#{design}&lexicon=#{lexicon.id}&rulebook=#{other.id}")
-    picture("lexicon", "/lexicons/#{lexicon.id}")
   end
 
   # From a milestone to what some decisions made of the design; they are taken back.

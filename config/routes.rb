@@ -78,6 +78,7 @@ Rails.application.routes.draw do
     resources :elements, only: %i[show create update destroy] do
       resource :editor, only: :show
       resource :impact, only: :show
+      resource :history, only: %i[show update]
       resource :identifier_rank, only: :update
     end
     resource :several, only: :update, controller: "several"

@@ -126,7 +126,8 @@ class DeskTest < ActionDispatch::IntegrationTest
       css_select("[data-find]").map { |entry| entry.text.strip }
     end
     assert_match(/\ASailing\b/, entries.call("sail").first)
-    assert_equal [ "Make the entity “sail”", "Find “sail” everywhere" ], entries.call("sail").last(2)
+    assert_equal [ "Find “sail” everywhere", "Make the entity “sail”" ], entries.call("sail").last(2)
+    assert_equal [ "Make the entity “sailplane”", "Find “sailplane” everywhere" ], entries.call("sailplane")
     assert_equal [ "Make the entity “Q”" ], entries.call(" Q ")
     refute_includes entries.call("vessel").join, "Make the entity"
     assert_equal "Write this sentence into the model", entries.call("Each Vessel may make many Trips.").first

@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+require "test_helper"
+
+# The history of one element, and a state of it brought back.
+class HistoryTest < ActionDispatch::IntegrationTest
+  setup do
+    host! "localhost"
+    @stored = ferries
+    @vessel = @stored.model.all(:entity).find { |each| each.name == "Vessel" }
+    [ [ "definition", "A boat" ], [ "name", "Ship" ] ].each do |field, value|
+      @stored.journal.commit(Kelvath::Editing.set(@stored.model, @vessel.id, field, value), by: "Ada")
+    end
+  end
+
+  def path = model_element_history_path(@stored, @vessel.id)
+
+  def told = css_select("#history tbody tr").map { |row| row.css("td")[1..3].map { |cell| cell.text.squish }.drop(1) }
+
+  test "who changed what, from what; restored alone; gone and back" do
+    get path
+    assert_equal [ [ "Ada", "Name: Vessel became Ship" ],
+                   [ "Ada", "Definition: A ferry that the company owns or charters. became A boat" ],
+                   [ "Loader", "It was made: Loaded" ] ], told
+    patch path, params: { revision: 2 }
+    assert_equal @vessel.to_h, @stored.reload.model.fetch(@vessel.id).to_h
+    @stored.journal.commit(Kelvath::Editing.remove(@stored.model, [ @vessel.id ], ids: Ids), by: "Ada")
+    get path
+    assert_match(/\AIt was removed: Removed entity Vessel/, told.first.last)
+    patch path, params: { revision: 4 }
+    assert_equal "Ship", @stored.reload.model.fetch(@vessel.id).name
+    patch path, params: { revision: "nothing" }
+    get model_element_history_path(@stored, "nothing")
+    assert_response :not_found
+  end
+end
