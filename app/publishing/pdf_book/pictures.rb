@@ -43,8 +43,8 @@ class PdfBook::Pictures
   # A page of that size with a title.
   def page(sheets, title)
     @pdf.start_new_page(size: sheets.size.map { |side| side * DrawingPdf::MM }, layout: :portrait,
-                        margin: PdfBook::Writing::MARGIN)
-    @pdf.fill_color(PdfBook::Writing::INK)
+                        margin: PdfBook::MARGIN)
+    @pdf.fill_color(PdfBook::INK)
     yield
     further = DrawingFonts.further(title)
     @pdf.font("Body", style: :bold) { @pdf.text(DrawingFonts.known(title), size: 13, fallback_fonts: further) }
