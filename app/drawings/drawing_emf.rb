@@ -3,7 +3,8 @@
 # A scene as an enhanced metafile (the open specification MS-EMF), the drawing that every word processor prints sharply.
 # Letters stand where the drawing has them, whatever typeface the reader's machine puts in place of it.
 class DrawingEmf
-  INK = Kelvath::Diagram::Ink
+  include Painting
+
   GRAIN = 20 # units of the file for a drawing unit
   MILLIMETRE = 96 / 25.4 # drawing units
   FACES = { INK::SANS => "Arial", INK::SERIF => "Georgia" }.freeze
@@ -30,7 +31,7 @@ class DrawingEmf
     width, height = size
     [ 10, 12 ].each { |origin| record(origin, 0, 0) }
     [ 9, 11 ].each { |extent| record(extent, width, height) }
-    paint
+    paint(@scene)
     record(EOF, 0, 16, 20)
     header(width, height) + @records.join
   end
@@ -54,22 +55,6 @@ class DrawingEmf
     [ HEADER, 88, 0, 0, width, height, 0, 0, *frame, 0x464D4520, 0x10000, length, @records.size + 1 ].pack("V*")
       .concat([ @handles.size + 1, 0 ].pack("v2"), [ 0, 0, 0, *dots, *millimetres ].pack("V*"))
   end
-
-  def paint
-    frames, others = @scene.notes.values.partition { |note| note.shape == "frame" }
-    frames.each { |note| shapes(note.ink, note.rect) }
-    @scene.lines.each_value { |line| paint_line(line) }
-    @scene.boxes.each_value { |box| shapes(box.card.ink, box.rect, tint: box.tint) }
-    [ *others, *@scene.panels.values ].each { |part| shapes(part.ink, part.rect) }
-  end
-
-  def paint_line(line)
-    shape(INK.soft(line.dashed ? :line_open : :line, line.points), 0, 0, nil)
-    shapes(line.ink, Kelvath::Diagram::Rect.new(0, 0, 0, 0))
-    shape(INK.text(:line_label, line.label[1], line.label[2], line.label[0], :middle), 0, 0, nil) if line.label
-  end
-
-  def shapes(list, rect, tint: nil) = list.each { |each| shape(each, rect.x, rect.y, tint) }
 
   def shape(shape, left, top, tint)
     style = INK::STYLES.fetch(shape.style)

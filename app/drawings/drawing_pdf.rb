@@ -5,7 +5,8 @@ require "prawn"
 # A scene as a PDF file: on one page, on tiles, or on a page of its own size; text as text. The fonts are those of the
 # page, unpacked from WOFF.
 class DrawingPdf
-  INK = Kelvath::Diagram::Ink
+  include Painting
+
   UNIT = 0.75 # PDF points of a drawing unit (CSS pixel)
   MARGIN = 30 # drawing units around the drawing on a page of its own size
   MM = 72 / 25.4 # PDF points
@@ -37,7 +38,7 @@ class DrawingPdf
     @pdf.canvas do
       @pdf.save_graphics_state do
         clip(*at, @area.width * scale, @area.height * scale) if area
-        @pdf.translate(*at) { @pdf.scale(scale, origin: [ 0, 0 ]) { paint } }
+        @pdf.translate(*at) { @pdf.scale(scale, origin: [ 0, 0 ]) { paint(@scene) } }
       end
     end
     @pdf.undash
@@ -50,7 +51,7 @@ class DrawingPdf
   def own_page
     @margin = MARGIN
     new_page([ @area.width, @area.height ].map { |side| (side + 2 * MARGIN) * UNIT })
-    @pdf.scale(UNIT, origin: [ 0, 0 ]) { paint }
+    @pdf.scale(UNIT, origin: [ 0, 0 ]) { paint(@scene) }
   end
 
   def tiles(sheets)
@@ -72,7 +73,7 @@ class DrawingPdf
     top = height - margin - area.height * scale
     @pdf.save_graphics_state do
       clip(margin, margin, width - 2 * margin, height - 2 * margin)
-      @pdf.translate(margin, top) { @pdf.scale(scale, origin: [ 0, 0 ]) { paint } }
+      @pdf.translate(margin, top) { @pdf.scale(scale, origin: [ 0, 0 ]) { paint(@scene) } }
     end
     @pdf.fill_color(paper(:soft))
     @pdf.font("Drawing", style: :normal, size: 8)
@@ -95,22 +96,6 @@ class DrawingPdf
     @pdf = Prawn::Document.new(page_size: size, margin: 0, info: { Title: @title, Creator: "Kelvath" })
     fonts
   end
-
-  def paint
-    frames, others = @scene.notes.values.partition { |note| note.shape == "frame" }
-    frames.each { |note| shapes(note.ink, note.rect) }
-    @scene.lines.each_value { |line| paint_line(line) }
-    @scene.boxes.each_value { |box| shapes(box.card.ink, box.rect, tint: box.tint) }
-    [ *others, *@scene.panels.values ].each { |part| shapes(part.ink, part.rect) }
-  end
-
-  def paint_line(line)
-    shape(INK.soft(line.dashed ? :line_open : :line, line.points), 0, 0, nil)
-    shapes(line.ink, Kelvath::Diagram::Rect.new(0, 0, 0, 0))
-    shape(INK.text(:line_label, line.label[1], line.label[2], line.label[0], :middle), 0, 0, nil) if line.label
-  end
-
-  def shapes(list, rect, tint: nil) = list.each { |each| shape(each, rect.x, rect.y, tint) }
 
   # From drawing units, y down from the extent's corner, to the page, y up from its foot.
   def x(value) = value - @area.x + @margin
