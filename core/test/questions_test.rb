@@ -8,7 +8,7 @@ class QuestionsTest < CoreTest
     @model ||= Derivation.derive(ferries, platform: "postgresql", ids:).then { |made| made.change_set.apply(ferries) }
   end
 
-  def views = Questions.views(model, journal: [ [ 1, "2026-11-29", "Ada", "Loaded" ] ])
+  def views = Questions.views(model, journal: -> { [ [ 1, "2026-11-29", "Ada", "Loaded" ] ] })
 
   # { view => [how many rows, values of some columns of the row that has this name] }
   def test_views

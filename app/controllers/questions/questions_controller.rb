@@ -41,7 +41,7 @@ class QuestionsController < ApplicationController
 
   def look(question)
     @question = question
-    @views = Kelvath::Questions.views(@model, standard: NamingStandard.of(@model), journal: history)
+    @views = Kelvath::Questions.views(@model, standard: NamingStandard.of(@model), journal: method(:history))
     @desk = Desk.new(@stored, @model, view: "questions")
   end
 

@@ -14,9 +14,9 @@ class HistoriesController < ApplicationController
   # revision: the state of the model in which it was as it is to be.
   def update
     revision = Integer(params.require(:revision), 10, exception: false).to_i.clamp(1, @stored.revision)
-    change = Kelvath::Restoring.one(@model, @stored.model_at(revision), params[:element_id])
-    label = "Made #{Kelvath::Describing.title(@stored.model_at(revision).fetch(params[:element_id]), @model)} " \
-            "what it was at No. #{revision}"
+    old = @stored.model_at(revision)
+    change = Kelvath::Restoring.one(@model, old, params[:element_id])
+    label = "Made #{Kelvath::Describing.title(old.fetch(params[:element_id]), old)} what it was at No. #{revision}"
     @stored.journal.commit(change, by: person, label:, follow: false) unless change.empty?
     redirect_to model_element_history_path(@stored, params[:element_id]), status: :see_other
   end

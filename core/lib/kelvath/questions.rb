@@ -12,8 +12,9 @@ module Kelvath
 
     module_function
 
-    # { name => View }. standard: what findings judge names by; journal: [[revision, at, person, what], …].
-    def views(model, standard: Naming::Standard.plain, journal: [])
+    # { name => View }. standard: what findings judge names by; journal: answers [[revision, at, person, what], …]
+    # when it is called.
+    def views(model, standard: Naming::Standard.plain, journal: -> { [] })
       [ *KINDS.map { |kind| OfKind.new(model, kind).view }, *Special.new(model, standard, journal).views ]
         .to_h { |view| [ view.name, view ] }
     end

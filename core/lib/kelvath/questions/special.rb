@@ -61,7 +61,7 @@ module Kelvath
         View.new(name: "journal", about: "What was changed, by whom",
                  columns: [ [ "revision", "its number" ], [ "at", "when, in UTC" ], [ "person", "who" ],
                             [ "what", "in words" ] ],
-                 make: -> { @journal })
+                 make: @journal)
       end
     end
   end
