@@ -4,6 +4,8 @@ module Kelvath
   module Joining
     # Elements that were read, with the ids that the model has for what they are and name.
     module Renaming
+      NAMING = %i[source_id subject].freeze # fields that hold an id and refer to nothing
+
       module_function
 
       # An id, or one that is composed of several with full stops between. ids: { id => id }
@@ -22,7 +24,7 @@ module Kelvath
 
       def value(field, value, ids)
         return value.map { |each| id(each, ids) } if field.references?
-        return value && id(value, ids) if field.reference? || (field.name == :source_id && value)
+        return value && id(value, ids) if field.reference? || NAMING.include?(field.name)
         return written(value, ids) if field.expression?
         return value unless field.type == :options
 

@@ -35,6 +35,13 @@ module Kelvath
         end
       end
 
+      # Tables of any contents. sheets: [[title, heads of columns, rows of texts], …]
+      def sheets(model, title, sheets)
+        book(model, title, "dictionary") do
+          sheets.map { |name, columns, rows| Sheet.new(title: "#{name}: #{counted(rows)}", columns:, rows:) }
+        end
+      end
+
       def counted(rows) = rows.size == 1 ? "1 row" : "#{rows.size} rows"
 
       # title: of its chapter, if that is not its name.
