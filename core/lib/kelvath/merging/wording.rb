@@ -63,7 +63,9 @@ module Kelvath
 
       def thing(difference)
         model, element = standing(difference)
-        Describing.title(element, model)
+        places = model.ancestors(element).reject { |each| each.kind == :design }
+        names = [ element, *places ].map { |each| each.label(model) }.reject(&:empty?)
+        "#{element.class.title} #{names.reverse.join(' · ')}".strip
       end
 
       def about(difference)
