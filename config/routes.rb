@@ -108,7 +108,6 @@ Rails.application.routes.draw do
       resource :choices, only: %i[show update]
       resources :type_rules, only: %i[create destroy]
       resource :conversion, only: %i[show create]
-      resource :comparison, only: :show
       resource :alteration, only: :show
       resources :answers, only: :create
       resources :states, only: :create
@@ -121,6 +120,13 @@ Rails.application.routes.draw do
       resources :proofs, only: %i[index create]
     end
     resource :journal, only: :show
+    resources :comparisons, only: %i[index create show update destroy] do
+      resource :choosing, only: :update, controller: "choosing"
+      resources :matches, only: %i[index update]
+      resource :drawing, only: :show, controller: "compared_drawings"
+      resource :merge, only: %i[show create]
+      resource :report, only: :show, controller: "comparison_reports"
+    end
     resources :milestones, only: %i[index create show] do
       resource :restoration, only: :create
     end

@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_29_123000) do
+ActiveRecord::Schema[7.2].define(version: 2026_11_29_210000) do
   create_table "bases", primary_key: "digest", id: :string, force: :cascade do |t|
     t.binary "content", null: false
   end
@@ -10,6 +10,19 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_123000) do
     t.integer "revision", null: false
     t.binary "content", null: false
     t.index ["model_id", "revision"], name: "index_checkpoints_on_model_id_and_revision", unique: true
+  end
+
+  create_table "comparisons", force: :cascade do |t|
+    t.string "model_id", null: false
+    t.string "person", null: false
+    t.string "left", null: false
+    t.string "right", null: false
+    t.string "base"
+    t.json "said", default: {}, null: false
+    t.json "chosen", default: {}, null: false
+    t.datetime "created_at", null: false
+    t.datetime "updated_at", null: false
+    t.index ["model_id", "updated_at"], name: "index_comparisons_on_model_id_and_updated_at"
   end
 
   create_table "connections", force: :cascade do |t|
@@ -73,6 +86,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_123000) do
     t.string "person", null: false
     t.datetime "created_at", null: false
     t.integer "number"
+    t.text "note", default: "", null: false
     t.index ["model_id", "name"], name: "index_milestones_on_model_id_and_name", unique: true
     t.index ["model_id", "number"], name: "index_milestones_on_model_id_and_number", unique: true
     t.index ["model_id"], name: "index_milestones_on_model_id"
@@ -185,6 +199,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_123000) do
   end
 
   add_foreign_key "checkpoints", "models", on_delete: :cascade
+  add_foreign_key "comparisons", "models", on_delete: :cascade
   add_foreign_key "elements", "models", on_delete: :cascade
   add_foreign_key "intake_choices", "connections", on_delete: :cascade
   add_foreign_key "journal_entries", "models", on_delete: :cascade

@@ -14,7 +14,8 @@ module MergingRows
   def changed
     @changed ||= Kelvath::Draft.change(Subjects.design, ids:) { |draft|
       columns, tables = %i[column table].map { |kind| Subjects.design.all(kind) }
-      columns.each_slice(10) { |ten| draft.set(ten.first.id, comment: "Said otherwise", mandatory: !ten.first.mandatory) }
+      columns.each_slice(10) { |ten|
+ draft.set(ten.first.id, comment: "Said otherwise", mandatory: !ten.first.mandatory) }
       tables.each_slice(50) { |some| draft.set(some.first.id, name: "#{some.first.name}_renamed") }
       tables.last(20).each { |table| draft.remove(table.id) }
       tables.first(200).each { |table| draft.add(:column, parent_id: table.id, name: "added", position: 2.5) }
@@ -58,7 +59,8 @@ Figures.row("two models of 1,000 tables that share no id are compared", unit: "s
 end
 
 Figures.row("all their differences are taken", unit: "s", goal: "<= 5 s") do
-  comparison = MergingRows.compared(*[ MergingRows.left, MergingRows.strange ].map { |each| MergingRows::Side.new(model: each) })
+  comparison = MergingRows.compared(*[ MergingRows.left, MergingRows.strange ].map { |each|
+ MergingRows::Side.new(model: each) })
   Figures.seconds { Kelvath::Merging::Taking.new(comparison, comparison.by_key.keys, ids: MergingRows.ids) }
          .then { |ours| [ ours, nil, ours <= 5 ] }
 end

@@ -145,16 +145,6 @@ headers: HX
     assert_select "select option[selected]", text: /one table for all/
   end
 
-  test "two designs are laid side by side" do
-    get model_design_comparison_path(@stored, @design.id)
-    assert_select "p", text: /no other design/
-    post model_designs_path(@stored), params: { platform: "mariadb" }
-    patch model_element_path(@stored, column("vessel", "name").id),
-          params: { field: "native_type", value: "text" }, headers: HX
-    get model_design_comparison_path(@stored, @design.id)
-    assert_select "tr", text: /column name: type\s*text\s*varchar\(60\)/
-  end
-
   test "a script that no engine can run is read back, and that is not called a proof" do
     %w[sqlserver oracle snowflake hive].each do |key|
       post model_designs_path(@stored), params: { platform: key }
@@ -165,19 +155,6 @@ headers: HX
       get model_design_proofs_path(@stored, design.id)
       assert_select "#proof-result", text: /No differences: the script is what the design says.*no engine has run them/m
     end
-  end
-
-  test "a design is laid beside a script" do
-    script = Kelvath::Ddl.script(now, @design.id).text
-    script = script.sub(/(CREATE TABLE vessel \(.*?)name varchar\(60\)/m, '\1name varchar(90)')
-    script += "CREATE TABLE pilot (id int);"
-    file = Rack::Test::UploadedFile.new(StringIO.new(script), "text/plain", original_filename: "before.sql")
-    at_once { post model_design_states_path(@stored, @design.id, to: "comparison"), params: { file: } }
-    follow_redirect!
-    assert_select "option[selected]", text: /before\.sql/
-    assert_select "tr", text: /column name: type\s*varchar\(60\)\s*varchar\(90\)/
-    assert_select "tr", text: /table pilot\s*is not there\s*is there/
-    assert_select "p", text: /2 differences/
   end
 
   test "names of the other side are shown wherever elements are named, until that is switched off" do

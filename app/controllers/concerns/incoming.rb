@@ -6,7 +6,7 @@ module Incoming
   extend ActiveSupport::Concern
 
   LISTS = %w[columns left_out attributes determinant_ids dependent_ids taken models parts letters apart schemas
-             kinds owners].freeze
+             kinds owners aside].freeze
   MAPS = %w[places names words settled chosen_of each_of].freeze
   FILES = %w[file].freeze
   LONGEST = 30.megabytes # characters of one text: the rows of a sheet that come back with a page

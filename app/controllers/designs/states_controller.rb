@@ -1,17 +1,14 @@
 # frozen_string_literal: true
 
-# Reads the state that a script is to begin at, or that a design is compared with.
+# Reads the state that a script is to begin at.
 class StatesController < ApplicationController
   include DesignScoped
 
-  # to: "comparison", if it is to be laid beside the design. file: a model file, a script or a database file; else
-  # connection: the id of one, to a database.
+  # file: a model file, a script or a database file; else connection: the id of one, to a database.
   def create
     run = params[:file].present? ? from_file : from_connection
     RunJob.perform_later(run)
-    state = "state:#{run.id}"
-    redirect_to params[:to] == "comparison" ? model_design_comparison_path(@stored, @design.id, with: state) :
-                model_design_alteration_path(@stored, @design.id, from: state), status: :see_other
+    redirect_to model_design_alteration_path(@stored, @design.id, from: "state:#{run.id}"), status: :see_other
   end
 
   private

@@ -32,7 +32,9 @@ class DeskActions
     "Open the journal" => :model_journal_path,
     "Open naming" => :model_naming_path, "Keeping to the naming standard" => :model_compliance_path,
     "Round trip of names" => :model_round_trip_path, "Learn words from names" => :model_learning_path,
-    "Open milestones" => :model_milestones_path, "Save as a starter" => :new_model_starter_path,
+    "Compare and merge" => :model_comparisons_path, "Open sweeps" => :model_sweeps_path,
+    "Open questions in SQL" => :model_questions_path, "Open milestones" => :model_milestones_path,
+    "Save as a starter" => :new_model_starter_path,
     "Derive a design" => :model_designs_path
   }.freeze
 

@@ -8,7 +8,7 @@ class Run < ApplicationRecord
   WORK = { "intake" => "IntakeWork", "proof" => "ProofWork", "state" => "StateWork", "trial" => "TrialWork",
            "reading" => "ReadingWork", "joining" => "JoiningWork", "taking" => "TakingWork",
            "drift" => "DriftWork", "preparing" => "PreparingWork", "running" => "RunningWork",
-           "cleaning" => "CleaningWork", "publishing" => "PublishingWork" }.freeze
+           "side" => "SideWork", "cleaning" => "CleaningWork", "publishing" => "PublishingWork" }.freeze
   REPORT_EVERY = 0.25 # seconds between two reports to the database
   UNFINISHED = %w[waiting working].freeze
   STOPPED = "This was stopped. Nothing of it was kept; start it again."

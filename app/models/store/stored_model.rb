@@ -11,6 +11,7 @@ class StoredModel < ApplicationRecord
   has_many :journal_entries, foreign_key: :model_id, inverse_of: :stored_model
   has_many :milestones, foreign_key: :model_id, inverse_of: :stored_model
   has_many :runs, foreign_key: :model_id, inverse_of: :stored_model
+  has_many :comparisons, foreign_key: :model_id, inverse_of: :stored_model
 
   scope :recent, -> { order(updated_at: :desc) }
   scope :ready, -> { where(ready: true, deleted_at: nil) }

@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require_relative "comparison/outline"
-require_relative "comparison/side_by_side"
 
 module Kelvath
   # Compares models, or designs within models, element by element and field by field.

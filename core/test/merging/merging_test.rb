@@ -122,7 +122,8 @@ class MergingTest < CoreTest
       draft.remove(columns[3].id)
     }.apply(both)
     comparison = Merging.compare(Side.new(model: both, root_id: left), Side.new(model: right, root_id: other.design_id))
-    assert_equal [ "column vessel · gross_tonnage", "column vessel · name: type" ], titles(comparison).grep(/column/).sort
+    assert_equal [ "column vessel · gross_tonnage", "column vessel · name: type" ],
+titles(comparison).grep(/column/).sort
     changed = comparison.differences.find { |each| each.way == :changed && each.field.name == :native_type }
     assert_equal [ "varchar(60)", "text" ], Merging::Wording.new(comparison).texts(changed)
     there = Merging::Taking.new(comparison.flipped, [ changed.key ], ids:).result
@@ -144,8 +145,10 @@ class MergingTest < CoreTest
     end
     comparison = compare(ferries, right)
     wording = Merging::Wording.new(comparison)
-    { { aside: %i[letters remarks], kinds: %i[entity] } => [ "entity Lost Item" ], { text: "vessel" } => 2,
-      { ways: %i[left_only], kinds: %i[attribute] } => ferries.children(entity(ferries, "Lost Item").id, :attribute).size,
+    { { aside: %i[letters remarks], kinds: %i[entity] } => [ "entity Lost Item" ],
+      { text: "vessel" } => 2,
+      { ways: %i[left_only], kinds: %i[attribute] } =>
+          ferries.children(entity(ferries, "Lost Item").id, :attribute).size,
       {} => comparison.differences.size }.each do |filter, expected|
       shown = comparison.differences.select { |each|
         Merging::Filter.new(**filter).shows?(each) { wording.title(each) }
@@ -163,7 +166,8 @@ class MergingTest < CoreTest
     picture = Merging::Picture.new(compare(ferries, right), ids:)
     assert_equal({ "Vessel" => :changed, "Tug" => :right_only, "Lost Item" => :left_only },
                  picture.marks.transform_keys { |id| (ferries[id] || right[id]).name })
-    left, other = picture.scenes.map { |scene| scene.boxes.values.to_h { |box| [ scene.model[box.id].name, box.rect ] } }
+    left, other = picture.scenes.map { |scene| scene.boxes.values.to_h { |box|
+ [ scene.model[box.id].name, box.rect ] } }
     assert_equal left["Vessel"].to_a.first(2), other["Vessel"].to_a.first(2)
     assert left.key?("Lost Item") && !other.key?("Lost Item") && other.key?("Tug")
     assert_equal :right_only, picture.right_marks[entity(right, "Tug").id]
@@ -175,7 +179,8 @@ class MergingTest < CoreTest
 
   # The block is given a Draft and { name => entity }.
   def changed(model)
-    Draft.change(model, ids:) { |draft| yield draft, model.all(:entity).to_h { |each| [ each.name, each ] } }.apply(model)
+    Draft.change(model, ids:) { |draft| yield draft, model.all(:entity).to_h { |each|
+ [ each.name, each ] } }.apply(model)
   end
 
   def in_other_ids(model)

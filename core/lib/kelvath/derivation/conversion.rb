@@ -10,8 +10,8 @@ module Kelvath
                 enumeration: :enumerations, role: :roles, grant: :roles }.freeze
       AS_WRITTEN = %i[view routine trigger clause].freeze # whose SQL nobody translates
 
-      # remarks: what has no counterpart, in words; design: the new one; elements: it and all within it; ids: { old id =>
-      # new id }.
+      # remarks: what has no counterpart, in words; design: the new one; elements: it and all within it; ids: { old id
+      # => new id }.
       attr_reader :remarks, :design, :ids
 
       # platform: the key of the other one. Raises NotFound, UnknownName.

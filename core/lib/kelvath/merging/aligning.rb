@@ -2,7 +2,8 @@
 
 module Kelvath
   module Merging
-    # The right side in the ids of the left: what has a counterpart has its id, all else one that the left does not know.
+    # The right side in the ids of the left: what has a counterpart has its id, all else one that the left does not
+    # know.
     class Aligning
       # elements: { id => Element }; originals: { id => the Element as it is on the right }; ids: { id on the right =>
       # id here }

@@ -38,14 +38,25 @@ module Kelvath
       # Ids of what stands within something, in the order of the left side, and in that of the right.
       def orders_within(parent_id, kind) = families.map { |family| family.fetch([ parent_id, kind ], Model::NONE) }
 
+      # What stands within something that is on one side alone, and so is there alone itself: [Difference, …]
+      def within(difference)
+        return Model::NONE unless %i[left_only right_only].include?(difference.way)
+
+        @inner ||= differences.select { |each| %i[left_only right_only].include?(each.way) }
+                              .group_by { |each| each.element.parent_id }
+        @inner.fetch(difference.id, Model::NONE).flat_map { |each| [ each, *within(each) ] }
+      end
+
       # The same sides the other way round.
       def flipped
         @other_way ||= begin
           one = right.original || right
           other = left.for_platform_of(one)
-          turned = matches.values.select { |each| one.elements.key?(each.right_id) && other.elements.key?(each.left_id) }
+          turned = matches.values.select { |each|
+ one.elements.key?(each.right_id) && other.elements.key?(each.left_id) }
           turned = turned.to_h do |each|
-            [ each.left_id, Match.new(left_id: each.right_id, right_id: each.left_id, how: each.how, score: each.score) ]
+            [ each.left_id,
+Match.new(left_id: each.right_id, right_id: each.left_id, how: each.how, score: each.score) ]
           end
           Comparison.new(one, other, turned, flipped: !@flipped)
         end
@@ -94,7 +105,8 @@ module Kelvath
 
       # Of each side: { [parent's id, kind] => ids in their order }
       def families
-        @families ||= [ [ left.elements, ->(id) { id } ], [ theirs, ->(id) { original(id).id } ] ].map do |elements, own|
+        @families ||= [ [ left.elements, ->(id) { id } ], [ theirs, ->(id) {
+ original(id).id } ] ].map do |elements, own|
           elements.each_value.select { |each| ORDERED.include?(each.kind) }
                   .group_by { |each| [ each.parent_id, each.kind ] }
                   .transform_values { |list| list.sort_by { |each| [ each.position.to_f, own.(each.id) ] }.map(&:id) }

@@ -36,8 +36,8 @@ module Kelvath
     Difference::REMARKS = %i[definition comment text].freeze
     Difference::DRAWN = %i[x y width height].freeze
 
-    # What is looked at of the differences. kinds, ways: of which alone, nil for all; text: that their names hold, "" for
-    # any; aside: any of ASIDE.
+    # What is looked at of the differences. kinds, ways: of which alone, nil for all; text: that their names hold, ""
+    # for any; aside: any of ASIDE.
     Filter = Struct.new(:kinds, :ways, :text, :aside, keyword_init: true) do
       # Is a Difference looked at? The block answers its title.
       def shows?(difference)

@@ -34,13 +34,18 @@ module Kelvath
         end
       end
 
-      # [[Element on the left, score], …] of those most like one on the right, the most alike first.
+      # [[Element on the left, score], …] of those most like one on the right, the most alike first. mine: the same list
+      # for all that are asked for among its elements.
       def nearest(mine, other, most: NEAR)
+        @asked ||= {}.compare_by_identity
+        weights, candidates = @asked[mine] ||= begin
+          known = mine.map { |each| @ours.of(each) }
+          [ weigh(known), candidates(known, known) ]
+        end
+        @weights = weights
         profile = @theirs.of(other)
-        known = mine.map { |each| @ours.of(each) }
-        weigh(known + [ profile ])
-        known.map { |each| [ each.element, score(each, profile) ] }.sort_by { |each, score| [ -score, each.id ] }
-             .first(most)
+        candidates.(profile).map { |each| [ each.element, score(each, profile) ] }
+                  .sort_by { |each, score| [ -score, each.id ] }.first(most)
       end
 
       private

@@ -73,7 +73,8 @@ module Kelvath
       def by_names_and_structure(kind, mine, waiting, places)
         structures = Signatures.structures(kind)
         structure = lambda do |index|
-          pair(:structure, mine, waiting, places, STRUCTURE - index * LESS) { |sides, each| sides.structure(each, index) }
+          pair(:structure, mine, waiting, places, STRUCTURE - index * LESS) { |sides, each|
+ sides.structure(each, index) }
         end
         structure.(0) if structures.positive?
         %i[name plain_name].each do |way|

@@ -5,7 +5,7 @@ module Kelvath
     # Both sides drawn, what is the same at the same place, so that the eye finds what differs.
     class Picture
       MOST = 60 # cards
-      LOOK = %i[notation detail types_shown migrated_shown optional_shown coloured_by].freeze
+      AROUND = 14 # cards up to which those are drawn that do not differ, too
       ID = "drawn-side-by-side"
 
       # design_id: of the left side's design that is drawn; nil for the logical side, or the design that is compared.
@@ -58,47 +58,43 @@ module Kelvath
         @comparison.right.root_id || @comparison.original(@design_id)&.id
       end
 
-      # The diagram of the left side that shows most of what differs, nil if none is small enough.
-      def known
-        @known ||= @comparison.left.model.all(:diagram).select { |each|
-          each.design_id == @design_id && (each.stage == "physical") == !@design_id.nil?
-        }.max_by { |each| nodes(each).count { |node| marks.key?(node.element_id) } }
-        @known if @known && nodes(@known).size <= MOST
-      end
-
-      def nodes(diagram) = @comparison.left.model.children(diagram.id, :diagram_node)
-
       # { id => [x, y] }, in a model that has all of both sides.
       def places
         @places ||= begin
-          coming = @comparison.differences.select { |each| each.way == :right_only && each.right.class.side != :drawing }
-          both = Taking.new(@comparison, coming.map(&:key), ids: @ids).result
-          draft = Draft.new(both, ids: @ids)
-          diagram = known ? copied(draft) : made(draft)
+          coming = @comparison.differences.select { |each|
+ each.way == :right_only && each.right.class.side != :drawing }
+          draft = Draft.new(Taking.new(@comparison, coming.map(&:key), ids: @ids).result, ids: @ids)
+          diagram = Editing::Diagrams.make(draft, name: "Compared", stage:, design_id: @design_id,
+                                                  elements: drawn(draft.model))
           draft.model.children(diagram.id, :diagram_node).to_h { |node| [ node.element_id, [ node.x, node.y ] ] }
         end
       end
 
-      def copied(draft)
-        shown = nodes(known).map { |node| node.element_id }
-        more = (marks.keys - shown).first(MOST - shown.size)
-        Editing::Diagrams.show(draft, known.id, more.select { |id| draft.model.key?(id) })
-        known
+      def stage = @design_id ? "physical" : "logical"
+
+      # What differs, and as far as there is room what it is joined with.
+      def drawn(model)
+        differing = marks.keys.filter_map { |id| model[id] }.first(MOST)
+        beside = differing.flat_map { |each| joined(model, each) }.uniq.filter_map { |id| model[id] } - differing
+        differing + beside.first([ AROUND - differing.size, 0 ].max)
       end
 
-      def made(draft)
-        drawn = marks.keys.first(MOST).filter_map { |id| draft.model[id] }
-        Editing::Diagrams.make(draft, name: "Compared", stage: @design_id ? "physical" : "logical",
-                                      design_id: @design_id, elements: drawn)
+      def joined(model, card)
+        if @kind == :table
+          return model.children(card.id, :foreign_key).filter_map(&:target_table_id) +
+                 model.referrers(card.id, :foreign_key).map(&:parent_id)
+        end
+
+        model.referrers(card.id, :relationship).flat_map { |each| [ each.from_id, each.to_id ] }
       end
 
       def scene(side, design_id)
         shown = places.filter_map { |id, place| yield(id)&.then { |own| [ own, place ] } }
         return if shown.empty? || (@design_id && design_id.nil?)
 
-        look = known ? LOOK.to_h { |name| [ name, known[name] ] } : {}
-        diagram = Metamodel::Diagram.new(id: ID, name: "Compared", design_id:,
-                                         stage: @design_id ? "physical" : "logical", **look)
+        notation = @comparison.left.model.header.notation
+        diagram = Metamodel::Diagram.new(id: ID, name: "Compared", design_id:, stage:,
+                                         **(notation.empty? ? {} : { notation: }))
         nodes = shown.map.with_index do |(id, (x, y)), index|
           Metamodel::DiagramNode.new(id: "#{ID}-#{index}", parent_id: ID, element_id: id, x:, y:)
         end

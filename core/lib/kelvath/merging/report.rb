@@ -29,7 +29,8 @@ module Kelvath
       private
 
       def row(difference)
-        [ @wording.title(difference), HOW.fetch(difference.way, @names).then { |how| how.is_a?(Array) ? only(difference) : how },
+        [ @wording.title(difference), HOW.fetch(difference.way, @names).then { |how|
+ how.is_a?(Array) ? only(difference) : how },
           *@wording.texts(difference), stands(difference) ]
       end
       HOW = { changed: "changed", order: "in another order" }.freeze

@@ -30,7 +30,8 @@ module Kelvath
       # Where it stands; nil if that has no counterpart.
       def place(element)
         parent = element.parent_id
-        parent.nil? || parent == @side.root_id ? [ element.kind ] : @translate.(parent)&.then { |id| [ element.kind, id ] }
+        parent.nil? || parent == @side.root_id ? [ element.kind ] : @translate.(parent)&.then { |id|
+ [ element.kind, id ] }
       end
 
       # By what it was derived from, which is beside what is compared if that is a design.

@@ -75,7 +75,8 @@ module Kelvath
       end
 
       def beside(problems)
-        places = problems.filter_map { |each| @draft.model[each.element_id] }.to_set { |each| [ each.kind, each.parent_id ] }
+        places = problems.filter_map { |each|
+ @draft.model[each.element_id] }.to_set { |each| [ each.kind, each.parent_id ] }
         @comparison.differences.select { |each| places.include?([ each.element.kind, each.element.parent_id ]) }
                    .to_h { |each| [ each.key, @keys.first ] }
       end
@@ -110,7 +111,8 @@ module Kelvath
           [ field.name, value(field, differences.first.right[field.name], Model::NONE) ]
         end
         ALONG.each do |name, along|
-          values[along] = differences.first.right[along] if values.key?(name) && differences.first.right.class.fields.key?(along)
+          values[along] =
+differences.first.right[along] if values.key?(name) && differences.first.right.class.fields.key?(along)
         end
         @draft.set(id, **values)
       end
