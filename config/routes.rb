@@ -119,7 +119,9 @@ Rails.application.routes.draw do
       end
       resources :proofs, only: %i[index create]
     end
-    resource :journal, only: :show
+    resource :journal, only: :show do
+      resources :entries, only: :show, controller: "journal_entries"
+    end
     resources :comparisons, only: %i[index create show update destroy] do
       resource :choosing, only: :update, controller: "choosing"
       resources :matches, only: %i[index update]
@@ -127,7 +129,7 @@ Rails.application.routes.draw do
       resource :merge, only: %i[show create]
       resource :report, only: :show, controller: "comparison_reports"
     end
-    resources :milestones, only: %i[index create show] do
+    resources :milestones, only: %i[index create show update] do
       resource :restoration, only: :create
     end
     resource :starter, only: %i[new create]

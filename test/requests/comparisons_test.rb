@@ -31,7 +31,8 @@ class ComparisonsTest < ActionDispatch::IntegrationTest
     script = Kelvath::Ddl.script(now, design.id).text
     script = script.sub(/(CREATE TABLE vessel \(.*?)name varchar\(60\)/m, '\1name varchar(90)')
     compare "now/#{design.id}", file("before.sql", "#{script}CREATE TABLE pilot (id int);")
-    assert_select ".compared-group[aria-label='table vessel']", text: /column name: type\s*varchar\(60\).*varchar\(90\)/m
+    assert_select ".compared-group[aria-label='table vessel']",
+                  text: /column name: type\s*varchar\(60\).*varchar\(90\)/m
     assert_select ".compared-group[aria-label='table pilot']", text: /is not there.*is there/m
     compare "now", file("before.json", Kelvath::Interchange::ModelFile.write(now))
     assert_select "#differences", text: /agree in\s+everything/
@@ -91,7 +92,8 @@ class ComparisonsTest < ActionDispatch::IntegrationTest
       assert_includes [ 404, 422 ], response.status, key
     end
     derive("sqlite")
-    post model_comparisons_path(@stored), params: { left: "now/#{now.all(:design).first.id}", right: "model:#{empty.id}" }
+    left = "now/#{now.all(:design).first.id}"
+    post model_comparisons_path(@stored), params: { left:, right: "model:#{empty.id}" }
     follow_redirect!
     assert_match(/Empty has no design to lay beside/, response.body)
     compare "now", "model:#{empty.id}"

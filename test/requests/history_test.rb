@@ -33,4 +33,24 @@ class HistoryTest < ActionDispatch::IntegrationTest
     get model_element_history_path(@stored, "nothing")
     assert_response :not_found
   end
+
+  test "the journal as a line: what each change did, points with names and notes, any two of them compared" do
+    post model_milestones_path(@stored), params: { name: "Agreed", note: "With Sales." }
+    @stored.journal.commit(Kelvath::Editing.remove(@stored.model, [ @vessel.id ], ids: Ids), by: "Bo")
+    get model_journal_path(@stored)
+    assert_select ".journal-stop", count: 1
+    assert_select "#entries tr:nth-child(2)", text: /Agreed\s+With Sales\./
+    patch model_milestone_path(@stored, Milestone.last), params: { note: "With the harbour office." }
+    assert_equal "With the harbour office.", Milestone.last.note
+    get model_journal_entry_path(@stored, @stored.reload.revision)
+    assert_select "li", text: /\Aentity Ship\s*removed\z/
+    assert_select "li a[href='#{path}']"
+    get model_journal_entry_path(@stored, 4)
+    assert_select "li", text: /entity Vessel\s*name: Vessel became Ship/
+    post model_comparisons_path(@stored), params: { left: "revision:2", right: "revision:4" }
+    follow_redirect!
+    assert_select ".compared-row", text: /name\s*Vessel.*Ship/m
+    get model_journal_entry_path(@stored, "99")
+    assert_response :not_found
+  end
 end

@@ -10,10 +10,17 @@ class MilestonesController < ApplicationController
   end
 
   def create
-    milestone = @stored.milestones.new(name: params[:name].to_s.strip.first(80), person:, revision: @stored.revision)
+    milestone = @stored.milestones.new(name: params[:name].to_s.strip.first(80), person:, revision: @stored.revision,
+                                       note: note)
     return complain(milestone.errors.full_messages.to_sentence, status: :unprocessable_entity) unless milestone.save
 
     flash[:notice] = "The model as it is now is called “#{milestone.name}”."
+    redirect_to model_milestones_path(@stored), status: :see_other
+  end
+
+  # note: what is to be known of it.
+  def update
+    @stored.milestones.find(params[:id]).update!(note:)
     redirect_to model_milestones_path(@stored), status: :see_other
   end
 
@@ -27,4 +34,8 @@ class MilestonesController < ApplicationController
     @scene = Kelvath::Diagram::Scene.of(@old, @diagram.id)
     @differences = Kelvath::Comparison.models(@old, @model)
   end
+
+  private
+
+  def note = Kelvath::Metamodel::Header.fetch_field(:definition).parse(params[:note].to_s).strip.first(Milestone::NOTE)
 end
