@@ -27,6 +27,6 @@ class SweepChangesController < ApplicationController
   def changing
     action = Kelvath::Sweeping::Changing::Action.new(key: params.require(:key), way: params.require(:way),
                                                      text: params[:text], by: params[:by])
-    @changing ||= Kelvath::Sweeping::Changing.new(@model, @page.found, action, kind: @page.kind)
+    @changing ||= Kelvath::Sweeping::Changing.new(@model, @page.found, action, kind: @page.kinds)
   end
 end

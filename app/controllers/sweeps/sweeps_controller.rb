@@ -24,16 +24,19 @@ class SweepsController < ApplicationController
     end
   end
 
-  # name, of: what a new one is called, and the kind that it is about.
+  # name, of: what a new one is called, and the kind that it is about; chosen: ids of what is selected, with commas.
   def create
-    change, id = Shaping.start(@model, params.require(:name), params.require(:of), ids: Ids)
+    chosen = params[:chosen].to_s.split(",")
+    change, id = Shaping.start(@model, params.require(:name), params.require(:of), ids: Ids, chosen:)
     keep(change, id)
   end
 
-  # field, value: as typed; taken: keys of what is ticked.
+  # field, value: as typed; taken: keys of what is ticked. The field "place" is where it looks.
   def update
     value = params[:taken] ? Array(params[:taken]) : params[:value].to_s
-    keep(Shaping.set(@model, params[:id], params.require(:field), value, ids: Ids), params[:id])
+    change = params[:field] == "place" ? Shaping.place(@model, params[:id], value, ids: Ids) :
+               Shaping.set(@model, params[:id], params.require(:field), value, ids: Ids)
+    keep(change, params[:id])
   end
 
   def destroy

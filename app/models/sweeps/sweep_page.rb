@@ -17,8 +17,9 @@ class SweepPage
   # Those of the sweep or of a group of it.
   def within(place) = conditions.select { |each| each.parent_id == place.id }
   def kind = @kind ||= Kelvath::Sweeping.kind_of(@sweep)
-  def title = Kelvath::Metamodel.fetch(kind).title
-  def subjects = @subjects ||= Kelvath::Sweeping::Subjects.of(@model, kind)
+  def kinds = @kinds ||= Kelvath::Sweeping.kinds_of(@sweep)
+  def title = kinds.one? ? Kelvath::Metamodel.fetch(kind).title : "element"
+  def subjects = @subjects ||= Kelvath::Sweeping.subjects(@model, @sweep)
 
   # What it finds. Raises Kelvath::InvalidValue, Kelvath::UnknownName.
   def found = @found ||= Kelvath::Sweeping.find(@model, @sweep, conditions)
@@ -36,12 +37,25 @@ class SweepPage
 
   # Where it can look: [[what is said, id], …].
   def places
-    [ [ "all of the model", "" ],
+    [ [ "all of the model", "" ], *(chosen if @sweep.chosen_ids.any?),
+      *{ "concept" => "the concept", "logical" => "the logical side", "physical" => "all designs" }
+        .map { |stage, words| [ words, "stage:#{stage}" ] },
       *{ design: "the design", subject_area: "the subject area", diagram: "the diagram" }.flat_map do |kind, words|
         @model.all(kind).sort_by { |each| each.name.downcase }.map { |each| [ "#{words} #{each.name}", each.id ] }
       end ]
   end
 
+  # Which of the places it is.
+  def place
+    return "chosen" if @sweep.chosen_ids.any?
+
+    @sweep.stage.empty? ? @sweep.place_id.to_s : "stage:#{@sweep.stage}"
+  end
+
   # What can be set of what it finds: [[label, key], …].
   def settable = subjects.settable.map { |each| [ each.label, each.key ] }
+
+  private
+
+  def chosen = [ [ "the #{@sweep.chosen_ids.size} that were selected", "chosen" ] ]
 end

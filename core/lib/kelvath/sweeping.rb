@@ -33,14 +33,21 @@ module Kelvath
     end
 
     # The same of a sweep and conditions that need not be in the model. design_id: of the one design that is looked at,
-    # nil for all.
-    def find(model, sweep, conditions, design_id: nil)
-      kind = kind_of(sweep)
-      test = Test.new(Subjects.of(model, kind), sweep, conditions).compile
-      Scope.new(model, kind, sweep.place_id, design_id:).elements.select(&test)
+    # nil for all; kinds: those of the sweep that are looked at.
+    def find(model, sweep, conditions, design_id: nil, kinds: kinds_of(sweep))
+      kinds.flat_map do |kind|
+        test = Test.new(Subjects.of(model, kind), sweep, conditions).compile
+        Scope.new(model, kind, sweep, design_id:).elements.select(&test)
+      end
     end
 
-    # The kind that is swept. Raises UnknownName.
+    # All kinds that are swept. Raises UnknownName.
+    def kinds_of(sweep) = [ kind_of(sweep), *KINDS.select { |kind| sweep.also.include?(kind.to_s) } ].uniq
+
+    # What can be asked of all of them. Raises UnknownName.
+    def subjects(model, sweep) = Subjects.shared(model, kinds_of(sweep))
+
+    # The first kind that is swept. Raises UnknownName.
     def kind_of(sweep)
       KINDS.find { |kind| kind.to_s == sweep.of } ||
         raise(UnknownName, "“#{sweep.of}” cannot be swept; choose another kind.")

@@ -47,6 +47,28 @@ class SweepingTest < CoreTest
     end
   end
 
+  def test_several_kinds_a_stage_and_what_was_selected
+    both = { also: %w[attribute domain], shown: %w[name definition] }
+    assert_equal [ "Car", "Money Amount", "Price" ],
+                 found(:entity, [ "name", "is one of", "Car, Price, Money Amount" ], **both).sort
+    assert_raises(UnknownName) { found(:entity, [ "mandatory", "is", "yes" ], **both) }
+    vessel, table = entity(model, "Vessel"), model.all(:table).find { |each| each.name == "vessel" }
+    here = model.children(vessel.id, :attribute).map(&:name).sort
+    { { chosen_ids: [ vessel.id ] } => here, { chosen_ids: [ table.id ] } => [],
+      { stage: "physical" } => [] }.each { |where, names| assert_equal names, found(:attribute, **where).sort, where }
+    assert_equal model.all(:column).size, found(:column, stage: "physical").size
+    assert_equal 28, found(:entity, stage: "concept").size
+    several = sweep(:table, also: %w[column], stage: "physical")
+    hits = Sweeping::Hits.new(model, several, [], Sweeping.find(model, several, []).select { |each| each.name == "vessel" })
+    assert_equal [ "Kind", "table" ], hits.sheet.map(&:last)
+    assert_equal "Tables and columns of the physical stage", Sweeping::Wording.new(model, several, []).sentence
+    action = Sweeping::Changing::Action.new(key: "comment", way: "set", text: "Looked at")
+    changing = Sweeping::Changing.new(model, [ table, model.children(table.id, :column).first ], action,
+                                      kind: %i[table column])
+    after = changing.change_set(ids:).apply(model)
+    assert_equal 2, after.elements.values.count { |each| each.values[:comment] == "Looked at" }
+  end
+
   def test_groups_and_not
     entity = ->(*list, **values) { found(:entity, *list, **values).sort }
     assert_equal %w[Car Fare], entity.call([ "name", "is", "car" ], [ "name", "is", "fare" ], join: "any")

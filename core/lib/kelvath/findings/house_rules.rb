@@ -27,11 +27,10 @@ module Kelvath
       # A rule about a kind of the physical side is looked at in each design.
       def broken(sweep)
         @rule = HouseRules.rule(sweep)
-        kind, conditions = Sweeping.kind_of(sweep), Sweeping.conditions(model, sweep.id)
-        Sweeping::Test.new(Sweeping::Subjects.of(model, kind), sweep, conditions).compile # or say why it cannot be
-        return [] unless (Metamodel.fetch(kind).side == :physical) == !part.nil?
-
-        Sweeping.find(model, sweep, conditions, design_id: part).map { |element| against(sweep, element) }
+        conditions = Sweeping.conditions(model, sweep.id)
+        Sweeping::Test.new(Sweeping.subjects(model, sweep), sweep, conditions).compile # or say why it cannot be
+        kinds = Sweeping.kinds_of(sweep).select { |kind| (Metamodel.fetch(kind).side == :physical) == !part.nil? }
+        Sweeping.find(model, sweep, conditions, design_id: part, kinds:).map { |element| against(sweep, element) }
       rescue InvalidValue, UnknownName => error
         part ? [] : [ finding(sweep, "The rule “#{sweep.name}” cannot be asked: #{error.message}") ]
       end

@@ -17,7 +17,10 @@ module Kelvath
       field :name, :name
       field :of, :name, default: "attribute", label: "Kind"
       field :join, :choice, values: JOINS, label: "Conditions that must hold"
+      field :also, :names, label: "Further kinds"
       field :place_id, :reference, to: %i[subject_area design diagram], label: "Within"
+      field :stage, :choice, values: [ "", "concept", "logical", "physical" ]
+      field :chosen_ids, :references, to: %i[entity table], label: "Among what was selected"
       field :shown, :names, label: "Columns"
       field :rule, :flag, label: "House rule"
       field :says, :name, label: "What is wrong"

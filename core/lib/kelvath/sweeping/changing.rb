@@ -12,10 +12,10 @@ module Kelvath
       # element_id; before, after: texts; fault: why it cannot be, or nil.
       Row = Struct.new(:element_id, :before, :after, :fault, keyword_init: true)
 
-      # elements: of one kind. Raises UnknownName, InvalidValue for an action that suits none of them.
+      # elements: of one kind, or of some; kind: that one, or a list of them. Raises UnknownName, InvalidValue for an action that suits none of them.
       def initialize(model, elements, action, kind:)
         @model, @elements, @action = model, elements, action
-        @subject = Subjects.of(model, kind).fetch(action.key)
+        @subject = Subjects.shared(model, Array(kind)).fetch(action.key)
         refuse("#{@subject.label} is reckoned and cannot be set.") unless @subject.field
         refuse("#{@subject.label} cannot be changed so.") unless ways.include?(action.way)
         refuse("Type the text that is to be replaced.") if action.way == "replace" && action.text.to_s.empty?
@@ -44,9 +44,9 @@ module Kelvath
       def rows
         @rows ||= @elements.filter_map do |element|
           value = value(element)
-          next if value == element[field.name]
+          next if value == element[name]
 
-          Row.new(element_id: element.id, before: shown(element), after: shown(element.with(field.name => value)))
+          Row.new(element_id: element.id, before: shown(element), after: shown(element.with(name => value)))
         rescue InvalidValue => error
           Row.new(element_id: element.id, before: shown(element), fault: error.message)
         end
@@ -56,44 +56,46 @@ module Kelvath
       def change_set(ids:, only: nil)
         wanted = rows.reject { |row| row.fault || (only && !only.include?(row.element_id)) }.map(&:element_id)
         Draft.change(@model, ids:) do |draft|
-          wanted.each { |id| draft.set(id, field.name => value(@model.fetch(id))) }
+          wanted.each { |id| draft.set(id, name => value(@model.fetch(id))) }
         end
       end
 
       private
 
-      def field = @subject.field
+      def name = @subject.field.name
+      def field_of(element) = element.class.fetch_field(name)
       def ways = Changing.ways(@subject)
       def refuse(message) = raise(InvalidValue.new(message, field: :key, value: @action.key))
       def part = @subject.key[/\Anative_type\.(\w+)/, 1]
-      def shown(element) = part ? Hits.text(@subject.read.(element)) : Editing::FieldText.shown(@model, element, field)
+      def shown(element) = part ? Hits.text(@subject.read.(element)) : Editing::FieldText.shown(@model, element, field_of(element))
 
       def value(element)
         return part_value(element) if part
 
         case @action.way
         when "set" then read(element, @action.text.to_s)
-        when "clear" then field.default
+        when "clear" then field_of(element).default
         when "replace" then replaced(element)
-        when "add" then element[field.name] | read(element, @action.text.to_s)
-        else element[field.name] - read(element, @action.text.to_s)
+        when "add" then element[name] | read(element, @action.text.to_s)
+        else element[name] - read(element, @action.text.to_s)
         end
       end
 
       def read(element, text)
+        field = field_of(element)
         return Editing::FieldText.read(@model, element, field, text) if field.reference? || field.references?
 
         Editing.read(@model, element, field, text)
       end
 
       def replaced(element)
-        text = Editing::FieldText.shown(@model, element, field)
-        text.include?(@action.text) ? read(element, text.gsub(@action.text) { @action.by.to_s }) : element[field.name]
+        text = Editing::FieldText.shown(@model, element, field_of(element))
+        text.include?(@action.text) ? read(element, text.gsub(@action.text) { @action.by.to_s }) : element[name]
       end
 
       # The type with another argument and nothing else of it changed; a type that has none there stays as it is.
       def part_value(element)
-        type = element[field.name]
+        type = element[name]
         arguments = type["arguments"].to_a.dup
         at = Subjects::PARTS.fetch(part).last
         return type unless arguments[at].is_a?(Integer)

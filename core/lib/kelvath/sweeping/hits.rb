@@ -9,7 +9,8 @@ module Kelvath
       # elements: as Sweeping.find answers them.
       def initialize(model, sweep, conditions, elements)
         @model, @sweep, @conditions, @found = model, sweep, conditions, elements
-        @subjects = Subjects.of(model, Sweeping.kind_of(sweep))
+        @subjects = Sweeping.subjects(model, sweep)
+        @several = Sweeping.kinds_of(sweep).size > 1
         @places = {}
       end
 
@@ -28,11 +29,13 @@ module Kelvath
         end
       end
 
-      def heads = [ "Within", *columns.map(&:label) ]
+      # With the kind at the end where there are several.
+      def heads = [ "Within", *columns.map(&:label), *("Kind" if @several) ]
 
       # [where it stands, its cells] of one element, as texts.
       def row(element)
-        [ within(element), *columns.map { |each| Hits.text(each.read.(element)) } ]
+        [ within(element), *columns.map { |each| Hits.text(each.read.(element)) },
+          *(element.class.title if @several) ]
       end
 
       # [[heads], [cells], …] of all of it.

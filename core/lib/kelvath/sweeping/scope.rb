@@ -2,18 +2,38 @@
 
 module Kelvath
   module Sweeping
-    # All elements of a kind in the model, in a design, in a subject area or on a diagram.
+    # All elements of a kind in the model, at a stage, in a design, in a subject area, on a diagram, or among what was
+    # selected.
     class Scope
-      # place_id: of a design, subject area or diagram; nil: the model. design_id: of the only design that is looked at,
-      # if it is but one.
-      def initialize(model, kind, place_id, design_id: nil)
+      # sweep: which says where; design_id: of the only design that is looked at, if it is but one.
+      def initialize(model, kind, sweep, design_id: nil)
         @model = model
         @kind = kind
-        @place = place_id && model[place_id]
+        @sweep = sweep
+        @place = sweep.place_id && model[sweep.place_id]
         @design_id = design_id
       end
 
       def elements
+        return on(@sweep.chosen_ids.to_set) if @sweep.chosen_ids.any?
+
+        @sweep.stage.empty? ? placed : staged
+      end
+
+      private
+
+      # The concept is what its diagrams show.
+      def staged
+        side = Metamodel.fetch(@kind).side
+        return side == :physical ? all : [] if @sweep.stage == "physical"
+        return [] unless side == :logical
+        return all if @sweep.stage == "logical"
+
+        diagrams = @model.all(:diagram).select { |each| each.stage == "concept" }
+        on(diagrams.flat_map { |each| @model.children(each.id, :diagram_node) }.to_set(&:element_id))
+      end
+
+      def placed
         case @place&.kind
         when nil then all
         when :design then [ nil, @place.id ].include?(@design_id) ? in_design(@place.id) : []
@@ -21,8 +41,6 @@ module Kelvath
         else on(@model.children(@place.id, :diagram_node).to_set(&:element_id))
         end
       end
-
-      private
 
       def all = @design_id ? in_design(@design_id) : @model.all(@kind)
 

@@ -6,12 +6,14 @@ module Kelvath
     module Shaping
       module_function
 
-      # [ChangeSet, id] of a new sweep of a kind. Raises UnknownName, InvalidValue.
-      def start(model, name, kind, ids:)
+      # [ChangeSet, id] of a new sweep of a kind. chosen: ids of the entities and tables that it looks at alone. Raises
+      # UnknownName, InvalidValue.
+      def start(model, name, kind, ids:, chosen: [])
         draft = Draft.new(model, ids:)
         name = Metamodel::Sweep.fetch_field(:name).parse(name.to_s)
         last = model.all(:sweep).filter_map(&:position).max || 0.0
-        made = draft.add(:sweep, name:, of: kind.to_s, position: last + 1.0)
+        made = draft.add(:sweep, name:, of: kind.to_s, position: last + 1.0,
+                                   chosen_ids: chosen.select { |id| model.of_kind(id, :entity, :table) })
         Sweeping.kind_of(made)
         [ draft.change_set, made.id ]
       end
@@ -24,9 +26,20 @@ module Kelvath
           field = Metamodel::Sweep.fetch_field(name)
           draft.set(id, field.name => field.references? || field.type == :names ? Array(raw).reject(&:empty?) :
                                         Editing.read(draft.model, sweep, field, raw))
-          suit(draft, id) if field.name == :of
+          suit(draft, id) if %i[of also].include?(field.name)
           mend(draft, id) if field.name == :mend_key
         end
+      end
+
+      # Where a sweep looks: "" for the model, "stage:logical", "chosen" for what was selected when it was made, or the id
+      # of a design, subject area or diagram. Raises NotFound, InvalidValue.
+      def place(model, id, place, ids:)
+        sweep = model.fetch(id, :sweep)
+        return ChangeSet.new if place == "chosen"
+
+        stage = Metamodel::Sweep.fetch_field(:stage).parse(place[/\Astage:(.*)/, 1].to_s)
+        place_id = place.empty? || !stage.empty? ? nil : model.fetch(place).id
+        Draft.change(model, ids:) { |draft| draft.set(sweep.id, place_id:, stage:, chosen_ids: []) }
       end
 
       # A condition more, or a group with one in it, at the end of a sweep or of a group of it. Raises NotFound.
@@ -61,7 +74,7 @@ module Kelvath
 
       # What a new condition asks at first.
       def first(model, sweep)
-        subjects = Subjects.of(model, Sweeping.kind_of(sweep)).all
+        subjects = Sweeping.subjects(model, sweep).all
         subject = subjects["name"] || subjects.values.first
         { subject: subject.key, operator: Operators::FOR.fetch(subject.type).first }
       end
@@ -69,7 +82,7 @@ module Kelvath
       # An operator that its subject has, and with it what is compared.
       def suited(draft, condition_id)
         condition = draft.model.fetch(condition_id)
-        subjects = Subjects.of(draft.model, Sweeping.kind_of(sweep_of(draft.model, condition)))
+        subjects = Sweeping.subjects(draft.model, sweep_of(draft.model, condition))
         subject = subjects.fetch(condition.subject)
         suiting = Operators::FOR.fetch(subject.type)
         operator = suiting.include?(condition.operator) ? condition.operator : suiting.first
@@ -83,7 +96,7 @@ module Kelvath
         sweep = draft.model.fetch(id)
         return if sweep.mend_key.empty?
 
-        subject = Subjects.of(draft.model, Sweeping.kind_of(sweep)).fetch(sweep.mend_key)
+        subject = Sweeping.subjects(draft.model, sweep).fetch(sweep.mend_key)
         ways = Changing.ways(subject)
         draft.set(id, mend_way: ways.include?(sweep.mend_way) ? sweep.mend_way : ways.first.to_s)
       end
@@ -91,7 +104,7 @@ module Kelvath
       # Conditions that the kind cannot be asked go.
       def suit(draft, id)
         sweep = draft.model.fetch(id)
-        known = Subjects.of(draft.model, Sweeping.kind_of(sweep)).all
+        known = Sweeping.subjects(draft.model, sweep).all
         draft.set(id, shown: sweep.shown.select { |key| known.key?(key) },
                       mend_key: known.key?(sweep.mend_key) ? sweep.mend_key : "")
         Sweeping.conditions(draft.model, id).each do |each|

@@ -17,6 +17,9 @@ module Kelvath
       # The Subjects of a kind in a model.
       def self.of(model, kind) = model.memo([ :subjects, kind ]) { new(model, kind) }
 
+      # What can be asked of several kinds alike.
+      def self.shared(model, kinds) = kinds.one? ? of(model, kinds.first) : Shared.new(model, kinds)
+
       def initialize(model, kind)
         @model = model
         @kind = Metamodel.fetch(kind)
@@ -35,6 +38,30 @@ module Kelvath
 
       # Those whose value can be set.
       def settable = all.values.select(&:field)
+
+      # Of several kinds: what all of them have, of the same type.
+      class Shared < Subjects
+        def initialize(model, kinds)
+          super(model, kinds.first)
+          @each = kinds.to_h { |kind| [ kind, Subjects.of(model, kind).all ] }
+        end
+
+        def all
+          @all ||= @each.values.first.select { |key, one| @each.values.all? { |known| known[key]&.type == one.type } }
+                        .to_h { |key, one| [ key, joint(key, one) ] }
+        end
+
+        private
+
+        # It can be set where the fields of all take the same values.
+        def joint(key, one)
+          fields = @each.values.map { |known| known[key].field }
+          alike = fields.all? && fields.map { |field| [ field.type, field.values, field.to ] }.uniq.one?
+          reads = @each.transform_values { |known| known[key].read }
+          Subject.new(key:, label: one.label, type: one.type, read: ->(element) { reads.fetch(element.kind).(element) },
+                      field: (one.field if alike))
+        end
+      end
 
       private
 

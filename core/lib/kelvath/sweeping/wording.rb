@@ -8,15 +8,22 @@ module Kelvath
         @model = model
         @sweep = sweep
         @within = conditions.group_by(&:parent_id)
-        @subjects = Subjects.of(model, Sweeping.kind_of(sweep))
+        @subjects = Sweeping.subjects(model, sweep)
       end
 
       # "Columns in PostgreSQL of which precision is 8 and not (name begins with “fare” or comment is empty)"
       def sentence
-        place = @model[@sweep.place_id]
-        kind = Inflection.plural(Metamodel.fetch(@sweep.of).title).capitalize
+        kinds = Sweeping.kinds_of(@sweep).map { |kind| Inflection.plural(Metamodel.fetch(kind).title) }
         told = joined(@sweep.join, @sweep.id)
-        [ kind, *("in #{place.name}" if place), *("of which #{told}" unless told.empty?) ].join(" ")
+        [ kinds.join(" and ").capitalize, *place, *("of which #{told}" unless told.empty?) ].join(" ")
+      end
+
+      # Where it looks: "in PostgreSQL"; nil for the whole model.
+      def place
+        return "among #{@sweep.chosen_ids.size} that were selected" if @sweep.chosen_ids.any?
+        return "of the #{@sweep.stage} stage" unless @sweep.stage.empty?
+
+        @model[@sweep.place_id]&.then { |found| "in #{found.name}" }
       end
 
       # One condition: "precision is greater than 6".
