@@ -36,6 +36,23 @@ class ImpactTest < CoreTest
     assert_equal steps(named(:entity, "Vessel")).uniq, steps(named(:entity, "Vessel"))
   end
 
+  def test_sweeps_questions_and_dossiers_that_ask_for_it
+    money = named(:domain, "Money Amount")
+    more = Draft.change(model, ids:) do |draft|
+      sweep = draft.add(:sweep, name: "Prices", of: "attribute")
+      draft.add(:condition, parent_id: sweep.id, subject: "domain_id.name", operator: "is one of",
+                            value: "Flag, Money amount")
+      draft.add(:question, name: "What costs", sql: "SELECT * FROM attributes WHERE domain = 'Money Amount'")
+      dossier = draft.add(:dossier, name: "For the office")
+      draft.add(:chapter, parent_id: dossier.id, name: "Prices", sort: "sweep", sweep_id: sweep.id)
+    end
+    @model = more.apply(model)
+    found = Impact.of(@model, money.id).to_h { |step| [ step.element.label(@model), step.how ] }
+    assert_equal({ "What costs" => "asks for it by name", "For the office" => "asks or shows it" },
+                 found.slice("What costs", "For the office"))
+    assert_includes Impact.of(@model, money.id).map { |step| step.element.kind }, :sweep
+  end
+
   def test_what_reaches_it
     found = steps(named(:column, "price", within: "ticket"), way: "reaching")
     assert_includes found, [ 1, "attribute Ticket · Price", "is what it is derived from" ]

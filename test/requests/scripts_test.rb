@@ -125,6 +125,9 @@ class ScriptsRequestsTest < ActionDispatch::IntegrationTest
       post comments, params: given
       assert_response status
     end
+    vessel = @stored.model.all(:entity).find { |each| each.name == "Vessel" }
+    get model_element_impact_path(@stored, vessel.id)
+    assert_select "section a[href='#{review_path(review)}']"
     get review_path("nobody")
     assert_response :not_found
   end

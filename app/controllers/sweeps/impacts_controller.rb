@@ -13,6 +13,7 @@ class ImpactsController < ApplicationController
     return render partial: "impacts/count", locals: { steps: @steps } if params[:count] == "yes"
 
     @picture = ImpactPicture.new(@model, @element, @steps)
+    @scripts = ScriptsSent.new(@stored, @model, @element, @steps) if @way == "reached"
     @desk = Desk.new(@stored, @model, view: "impact")
   end
 end

@@ -2,7 +2,7 @@
 
 module Kelvath
   # What a change of an element would reach, and what reaches it: what stands within, refers, is derived, has a key from
-  # it, names it in SQL, asks about it, shows it.
+  # it, names it in SQL, asks about it or for its name, shows it.
   class Impact
     # distance: how many steps away; via_id: the element from which it was come to; how: in words.
     Step = Struct.new(:element, :distance, :via_id, :how, keyword_init: true)
@@ -35,6 +35,8 @@ module Kelvath
 
     KEY = "has its key from it" # what has no more of it than that, is not gone on from
     DRAWN = %i[diagram_node diagram_note].freeze
+    PARTS = %i[condition chapter].freeze # through which what they stand in is reached
+    NAMED = %i[entity attribute domain subject_area tag design schema table column view].freeze # asked for by name
 
     private
 
@@ -55,7 +57,9 @@ module Kelvath
         *@model.referrer_ids(id).map { |other| [ other, "refers to it" ] },
         *derived.fetch(id, []).map { |other| [ other, "is derived from it" ] },
         *holders(element).map { |other| [ other, KEY ] },
-        *asked.fetch("custom-#{id}", []).map { |other| [ other, "asks about it" ] } ]
+        *asked.fetch("custom-#{id}", []).map { |other| [ other, "asks about it" ] },
+        *naming(element).map { |other| [ other, "asks for it by name" ] },
+        *([ [ element.parent_id, "asks or shows it" ] ] if PARTS.include?(element.kind)) ]
     end
 
     def reaching(element)
@@ -104,6 +108,24 @@ module Kelvath
         named.group_by(&:first).transform_values { |list| list.map(&:last) }
       end
     end
+
+    # Ids of sweeps and questions that ask for something of this name.
+    def naming(element)
+      return [] unless NAMED.include?(element.kind)
+
+      asked_for.fetch(element.name.downcase, [])
+    end
+
+    # { name in small letters => ids of conditions and questions that hold it as a value }
+    def asked_for
+      @model.memo_of(:impact_asked_for, %i[condition question]) do
+        named = @model.all(:condition).flat_map { |each| each.value.split(",").map { |text| [ text, each.id ] } } +
+                @model.all(:question).flat_map { |each| each.sql.scan(LITERAL).flatten.map { |text| [ text, each.id ] } }
+        named.map { |text, id| [ text.strip.downcase, id ] }.uniq.group_by(&:first)
+             .transform_values { |list| list.map(&:last) }
+      end
+    end
+    LITERAL = /'((?:[^']|'')+)'/ # of SQL (SQL:2016, 5.3)
 
     # Diagrams on whose cards any of it is written, the element's own included.
     def shown(found, distance)
