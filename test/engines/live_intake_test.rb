@@ -149,6 +149,23 @@ class LiveIntakeTest < ActiveSupport::TestCase
     read, = Kelvath::Joining.read(Kelvath::Intake.catalog(platform, server), platform:, ids: Ids, model:,
                                   design_id: derived.design_id, standard: Kelvath::Naming::Standard.plain)
     assert_empty Kelvath::Joining::Plan.new(model, read, design_id: derived.design_id).offers.map(&:said)
+    assert_differs(platform, server, Kelvath::Merging::Side.new(model:, root_id: derived.design_id))
+  end
+
+  # Laid beside the database they agree, until that is changed.
+  def assert_differs(platform, server, design)
+    assert_empty differences(platform, server, design)
+    server.call("ALTER TABLE berth DROP COLUMN depth")
+    server.call("ALTER TABLE harbour ADD COLUMN pilot varchar(9)")
+    assert_equal [ "column berth · depth: is there, is not there", "column harbour · pilot: is not there, is there" ],
+                 differences(platform, server, design).sort
+  end
+
+  def differences(platform, server, design)
+    read = Kelvath::Altering::Side.of_catalog(Kelvath::Intake.catalog(platform, server), platform, ids: Ids)
+    comparison = Kelvath::Merging.compare(design, Kelvath::Merging::Side.of_reading(read))
+    wording = Kelvath::Merging::Wording.new(comparison)
+    comparison.differences.map { |each| "#{wording.title(each)}: #{wording.texts(each).join(', ')}" }
   end
 
   # Tables of the design that some of a database becomes.

@@ -40,6 +40,16 @@ class ComparisonsTest < ActionDispatch::IntegrationTest
     assert_select "[role=alert]", text: /not readable as JSON/
   end
 
+  test "a design beside the database that its script made" do
+    derive("sqlite")
+    design = now.all(:design).first
+    Tempfile.create([ "made", ".sqlite" ], binmode: true) do |file|
+      SQLite3::Database.new(file.path) { |database| database.execute_batch(Kelvath::Ddl.script(now, design.id).text) }
+      compare "now/#{design.id}", Rack::Test::UploadedFile.new(file.path, "application/octet-stream")
+    end
+    assert_select "#differences", text: /agree in\s+everything/
+  end
+
   test "where both come from one milestone, only what both changed is asked" do
     @stored.milestones.create!(name: "Agreed", person: "Guest", revision: @stored.revision)
     copy = ModelCopy.of(@stored, name: "Other office", by: "Guest")

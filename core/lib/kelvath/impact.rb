@@ -120,7 +120,8 @@ module Kelvath
     def asked_for
       @model.memo_of(:impact_asked_for, %i[condition question]) do
         named = @model.all(:condition).flat_map { |each| each.value.split(",").map { |text| [ text, each.id ] } } +
-                @model.all(:question).flat_map { |each| each.sql.scan(LITERAL).flatten.map { |text| [ text, each.id ] } }
+                @model.all(:question).flat_map { |each| each.sql.scan(LITERAL).flatten.map { |text|
+ [ text, each.id ] } }
         named.map { |text, id| [ text.strip.downcase, id ] }.uniq.group_by(&:first)
              .transform_values { |list| list.map(&:last) }
       end

@@ -136,6 +136,10 @@ titles(comparison).grep(/column/).sort
     model, design = derived(ferries, "sqlite")
     error = assert_raises(InvalidValue) { Merging.compare(Side.new(model:, root_id: design), Side.new(model:)) }
     assert_match(/a design is compared with a design/i, error.message)
+    error = assert_raises(InvalidValue) do
+      Merging.compare(Side.new(model: Model::EMPTY), Side.new(model: ferries), most: 100)
+    end
+    assert_match(/too little in common.*\d{3} things/, error.message)
   end
 
   def test_what_is_looked_at

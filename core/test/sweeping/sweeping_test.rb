@@ -59,7 +59,8 @@ class SweepingTest < CoreTest
     assert_equal model.all(:column).size, found(:column, stage: "physical").size
     assert_equal 28, found(:entity, stage: "concept").size
     several = sweep(:table, also: %w[column], stage: "physical")
-    hits = Sweeping::Hits.new(model, several, [], Sweeping.find(model, several, []).select { |each| each.name == "vessel" })
+    hits = Sweeping::Hits.new(model, several, [], Sweeping.find(model, several, []).select { |each|
+ each.name == "vessel" })
     assert_equal [ "Kind", "table" ], hits.sheet.map(&:last)
     assert_equal "Tables and columns of the physical stage", Sweeping::Wording.new(model, several, []).sentence
     action = Sweeping::Changing::Action.new(key: "comment", way: "set", text: "Looked at")

@@ -4,7 +4,7 @@ module Kelvath
   module Merging
     # Both sides drawn, what is the same at the same place, so that the eye finds what differs.
     class Picture
-      MOST = 60 # cards
+      MOST = 24 # cards, which can be read side by side
       AROUND = 14 # cards up to which those are drawn that do not differ, too
       ID = "drawn-side-by-side"
 
@@ -72,9 +72,9 @@ module Kelvath
 
       def stage = @design_id ? "physical" : "logical"
 
-      # What differs, and as far as there is room what it is joined with.
+      # What differs, most telling what is on both sides, and as far as there is room what it is joined with.
       def drawn(model)
-        differing = marks.keys.filter_map { |id| model[id] }.first(MOST)
+        differing = marks.sort_by { |_, mark| mark == :changed ? 0 : 1 }.filter_map { |id, _| model[id] }.first(MOST)
         beside = differing.flat_map { |each| joined(model, each) }.uniq.filter_map { |id| model[id] } - differing
         differing + beside.first([ AROUND - differing.size, 0 ].max)
       end

@@ -23,7 +23,8 @@ module Kelvath
         parts = @differences.group_by { |each| @wording.part(each) }
         sheets = parts.map { |part, list| [ part, head.drop(2), list.map { |each| row(each) } ] }
         sheets << [ "Taken to be the same", [ *@names, "Because", "Sure to" ], alike ] if alike.any?
-        Publishing::Extract.sheets(@comparison.left.model, "#{@names.first} and #{@names.last}", sheets)
+        Publishing::Extract.sheets(@comparison.left.model, "#{@names.first} and #{@names.last}".sub(/\A./, &:upcase),
+sheets)
       end
 
       private
@@ -41,8 +42,8 @@ module Kelvath
       # Matches by likeness, and by a person's word.
       def alike
         @alike ||= @comparison.matches.values.select { |each| %i[likeness said].include?(each.how) }.map do |each|
-          [ Describing.title(@comparison.left.model.fetch(each.left_id), @comparison.left.model),
-            Describing.title(@comparison.right.model.fetch(each.right_id), @comparison.right.model),
+          [ Wording.thing(@comparison.left.model.fetch(each.left_id), @comparison.left.model),
+            Wording.thing(@comparison.right.model.fetch(each.right_id), @comparison.right.model),
             Matching::WAYS.fetch(each.how), "#{(each.score * 100).round} %" ]
         end
       end

@@ -13,6 +13,13 @@ module Kelvath
         @titles = {}
       end
 
+      # What an element is called: "column vessel · length", whatever design it is in.
+      def self.thing(element, model)
+        places = model.ancestors(element).reject { |each| each.kind == :design }
+        names = [ element, *places ].map { |each| each.label(model) }.reject(&:empty?)
+        "#{element.class.title} #{names.reverse.join(' · ')}".strip
+      end
+
       # "column vessel · length: type"; the element as it is called on the left, if it is there.
       def title(difference)
         @titles[difference.key] ||= [ thing(difference), about(difference) ].compact.join(": ")
@@ -63,9 +70,7 @@ module Kelvath
 
       def thing(difference)
         model, element = standing(difference)
-        places = model.ancestors(element).reject { |each| each.kind == :design }
-        names = [ element, *places ].map { |each| each.label(model) }.reject(&:empty?)
-        "#{element.class.title} #{names.reverse.join(' · ')}".strip
+        Wording.thing(element, model)
       end
 
       def about(difference)

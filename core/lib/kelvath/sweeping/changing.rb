@@ -12,7 +12,8 @@ module Kelvath
       # element_id; before, after: texts; fault: why it cannot be, or nil.
       Row = Struct.new(:element_id, :before, :after, :fault, keyword_init: true)
 
-      # elements: of one kind, or of some; kind: that one, or a list of them. Raises UnknownName, InvalidValue for an action that suits none of them.
+      # elements: of one kind, or of some; kind: that one, or a list of them. Raises UnknownName, InvalidValue
+      # for an action that suits none of them.
       def initialize(model, elements, action, kind:)
         @model, @elements, @action = model, elements, action
         @subject = Subjects.shared(model, Array(kind)).fetch(action.key)
@@ -67,7 +68,9 @@ module Kelvath
       def ways = Changing.ways(@subject)
       def refuse(message) = raise(InvalidValue.new(message, field: :key, value: @action.key))
       def part = @subject.key[/\Anative_type\.(\w+)/, 1]
-      def shown(element) = part ? Hits.text(@subject.read.(element)) : Editing::FieldText.shown(@model, element, field_of(element))
+      def shown(element)
+        part ? Hits.text(@subject.read.(element)) : Editing::FieldText.shown(@model, element, field_of(element))
+      end
 
       def value(element)
         return part_value(element) if part

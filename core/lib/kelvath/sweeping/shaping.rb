@@ -31,8 +31,8 @@ module Kelvath
         end
       end
 
-      # Where a sweep looks: "" for the model, "stage:logical", "chosen" for what was selected when it was made, or the id
-      # of a design, subject area or diagram. Raises NotFound, InvalidValue.
+      # Where a sweep looks: "" for the model, "stage:logical", "chosen" for what was selected when it was made, or the
+      # id of a design, subject area or diagram. Raises NotFound, InvalidValue.
       def place(model, id, place, ids:)
         sweep = model.fetch(id, :sweep)
         return ChangeSet.new if place == "chosen"
