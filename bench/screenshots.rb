@@ -27,7 +27,7 @@ class Screenshots
     diagram = stored.model.all(:diagram).find { |each| each.design_id == design }
     picture("physical", "/models/#{stored.id}/diagrams/#{diagram.id}") { zoom_to("sailings") }
     picture("script", "/models/#{stored.id}/designs/#{design}/script")
-    reading(stored, design)
+    compare(stored)
     alter(stored, design)
     decided(stored, design)
     prove(stored, design)
@@ -145,16 +145,16 @@ class Screenshots
     stored.reload.journal.undo(by: "Harbour Master")
   end
 
-  # The design's own script, in which somebody mistyped a line, on its way back into the model.
-  def reading(stored, design)
-    script = Kelvath::Ddl.script(stored.model, design).text
-                         .sub(/^  joined_on .*$/, "  ?joined_on date NOT NULL,")
-    @browser.go_to(@served.url("/models/#{stored.id}/readings/new"))
-    @browser.execute("const text = document.querySelector('#reading-text'); text.value = arguments[0]; " \
-                     "text.dispatchEvent(new Event('input', { bubbles: true }))", script)
-    await { @browser.at_xpath("//button[. = 'harbours']") }.click
-    await { @browser.at_css("#reading-thing section") }
-    picture("reading", nil)
+  # The logical side as somebody changed it, beside what it was; it is taken back.
+  def compare(stored)
+    milestone = Milestone.create!(model_id: stored.id, name: "Agreed with the harbours", person: "Harbour Master",
+                                  revision: stored.reload.revision)
+    stored.journal.commit(upstream(stored.model), by: "Harbour Master")
+    comparison = stored.comparisons.create!(person: "Guest", left: "now", right: "milestone:#{milestone.id}")
+    comparison.choose(comparison.made.differences.first(2).map(&:key), "left")
+    comparison.choose(comparison.made.differences.last(3).map(&:key), "right")
+    picture("compare", "/models/#{stored.id}/comparisons/#{comparison.id}")
+    stored.reload.journal.undo(by: "Harbour Master")
   end
 
   # A design in which some things were decided, and a logical side that has moved on; both are taken back.

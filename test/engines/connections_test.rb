@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "test_helper"
+require "minitest/mock"
 require "support/throwaway_postgresql"
 require "support/throwaway_mariadb"
 
@@ -129,6 +130,17 @@ class ConnectionsTest < ActionDispatch::IntegrationTest
   private
 
   # Named, connected with, disconnected from by its pages; and the secret is nowhere.
+  def assert_compared(connection)
+    stored = ferries
+    derived = Kelvath::Derivation.derive(stored.model, platform: "postgresql", ids: Ids)
+    stored.journal.commit(derived.change_set, by: "Guest")
+    RunJob.stub(:perform_later, :work.to_proc) do
+      post model_comparisons_path(stored), params: { left: "now/#{derived.design_id}", connection: connection.id }
+    end
+    follow_redirect!
+    assert_select ".compared-group[aria-label='table quay']", text: /is not there.*is there/m
+  end
+
   def kept(port)
     logged = StringIO.new
     Rails.logger.broadcast_to(ActiveSupport::Logger.new(logged))
@@ -157,6 +169,7 @@ class ConnectionsTest < ActionDispatch::IntegrationTest
     refute_includes pages.join + logged.string + connection.target("Guest").inspect, SECRET
     database = Connection.connection
     database.tables.each { |name| refute_includes database.select_all("SELECT * FROM #{name}").to_a.to_s, SECRET, name }
+    assert_compared(connection)
     SignIn.update_all(created_at: 2.days.ago)
     get connections_path
     assert_select "li", text: /not\s+connected/
