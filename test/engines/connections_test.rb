@@ -137,7 +137,7 @@ class ConnectionsTest < ActionDispatch::IntegrationTest
     RunJob.stub(:perform_later, :work.to_proc) do
       post model_comparisons_path(stored), params: { left: "now/#{derived.design_id}", connection: connection.id }
     end
-    follow_redirect!
+    get model_comparison_path(stored, Comparison.last, way: "right_only")
     assert_select ".compared-group[aria-label='table quay']", text: /is not there.*is there/m
   end
 
