@@ -22,8 +22,24 @@ class CommandLineTest < CoreTest
       assert_match(/CREATE TABLE vessel \(/, call("script", two, "--platform", "postgresql")[1])
       assert_equal [ 0, "differences=0\n" ], call("compare", one, one).values_at(0, 2)
       assert_equal 1, call("compare", one, two).first
+      assert_compares(one, two)
       assert_equal 28, JSON.parse(call("layout", one)[1])["Concept"].size
     end
+  end
+
+  # A design is held against the script that was kept of it.
+  def assert_compares(bare, derived)
+    script = "#{derived}.sql"
+    text = call("script", derived, "--platform", "postgresql")[1]
+    File.write(script, text)
+    assert_equal [ 0, "" ], call("compare", derived, script, "--platform", "postgresql").first(2)
+    File.write(script, text.sub(/gross_tonnage .*$/, ""))
+    code, out, = call("compare", derived, script, "--platform", "postgresql")
+    assert_equal [ 1, "PostgreSQL: column vessel · gross_tonnage: only in #{File.basename(derived)}\n" ], [ code, out ]
+    assert_equal "only in #{File.basename(derived)}",
+                 JSON.parse(call("compare", bare, derived, "--format", "json")[1]).first["how"].sub("one", "two")
+    assert_match(/\APart,Within,What,How/, call("compare", bare, derived, "--format", "csv")[1])
+    assert_equal 2, call("compare", bare, derived, "--format", "smoke").first
   end
 
   # { further arguments => [exit code, what is printed] }

@@ -7,6 +7,7 @@ require_relative "command_line/connection_commands"
 require_relative "command_line/publish_command"
 require_relative "command_line/check_command"
 require_relative "command_line/impact_command"
+require_relative "command_line/compare_command"
 
 module Kelvath
   # The commands of bin/kelvath. Each answers 0, or prints one clear line on standard error and
@@ -48,7 +49,9 @@ module Kelvath
       kelvath check MODEL                           everything that is found in it, rules of the house included:
                                                     --format text, json or junit; --least must, should or may: how much
                                                     it must matter to be told. Answers 0 for nothing, 2 for something
-      kelvath compare A B                           differences of two model files; answers 1 if there are any
+      kelvath compare A B                           in what two model files differ, or with --platform P two designs,
+                                                    scripts or SQLite files; --format text, json or csv. Answers 0 for
+                                                    nothing, 1 for something
       kelvath layout MODEL                          places of the cards of each diagram, as JSON
       kelvath name MODEL --rulebook R               names by a rulebook (JSON), printed and written; further:
         --lexicon L (CSV) --to physical|words --design NAME --all --out MODEL --dry-run
@@ -66,6 +69,7 @@ module Kelvath
     include PublishCommand
     include CheckCommand
     include ImpactCommand
+    include CompareCommand
 
     # A call that does not say what it must.
     class BadCall < Error; end
@@ -203,13 +207,6 @@ module Kelvath
 
       Scripting::Composition.new(model, design.id,
                                  Scripting::Recipes.fetch(model, options[:recipe] || Scripting::Recipes.usual.id))
-    end
-
-    def compare(one, other, _options)
-      differences = Comparison.models(load(one), load(other))
-      differences.each { |difference| @out.puts difference }
-      @err.puts "differences=#{differences.size}"
-      differences.empty? ? 0 : 1
     end
 
     def layout(file, _options)
