@@ -19,15 +19,13 @@ module ChangesHelper
     added + updated + removed
   end
 
-  # One difference of two states of a model, the earlier one first.
-  def difference_words(difference)
-    subject = "#{difference.kind.to_s.tr('_', ' ')} #{difference.path}"
-    return "#{subject}: #{difference.right.nil? ? 'gone since' : 'new since'}" unless difference.field
+  # One difference of two states of a model, the earlier one on the left. wording: a Kelvath::Merging::Wording.
+  def difference_words(wording, difference)
+    title = wording.title(difference)
+    return "#{title}: #{difference.way == :left_only ? 'gone since' : 'new since'}" unless
+      %i[changed order].include?(difference.way)
 
-    values = [ difference.left, difference.right ].map do |value|
-      (value.is_a?(Array) ? value.join(", ") : value.to_s).presence || "nothing"
-    end
-    "#{subject}: #{difference.field.to_s.tr('_', ' ')} #{values.map { |text| text.truncate(60) }.join(' → ')}"
+    "#{title} #{wording.texts(difference).map { |text| text.truncate(60) }.join(' → ')}"
   end
 
   private

@@ -279,7 +279,7 @@ class ModellingTest < ActionDispatch::IntegrationTest
     milestone = @stored.milestones.first
     get model_milestone_path(@stored, milestone)
     assert_select "svg text", text: "Vessel"
-    assert_match(/entity Vessel: gone since/, response.body)
+    assert_select "aside p", text: "entity Vessel: name Vessel → Ship"
     post model_milestone_restoration_path(@stored, milestone)
     assert_equal then_model, now
     assert_equal "Restored the milestone Agreed", label

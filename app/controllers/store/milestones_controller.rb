@@ -32,7 +32,9 @@ class MilestonesController < ApplicationController
     @diagram = @old.of_kind(params[:diagram], :diagram) || @old.all(:diagram).first ||
                raise(Kelvath::NotFound, "This state has no diagram.")
     @scene = Kelvath::Diagram::Scene.of(@old, @diagram.id)
-    @differences = Kelvath::Comparison.models(@old, @model)
+    comparison = Kelvath::Merging.compare(*[ @old, @model ].map { |model| Kelvath::Merging::Side.new(model:) })
+    @wording = Kelvath::Merging::Wording.new(comparison)
+    @differences = comparison.differences.reject(&:drawn?)
   end
 
   private

@@ -6,7 +6,7 @@ export default class extends Controller {
     const button = this.element.querySelector("button, input[type=submit]")
     requestAnimationFrame(() => {
       button.disabled = true
-      button.textContent = "Working…"
+      button.tagName === "INPUT" ? button.value = "Working…" : button.textContent = "Working…"
     })
   }
 }
