@@ -82,14 +82,17 @@ module Kelvath
                a.attidentity AS identity, a.attgenerated AS generated, pg_get_expr(d.adbin, d.adrelid) AS default_value,
                (SELECT o.collname FROM pg_collation o WHERE o.oid = a.attcollation
                  AND a.attcollation <> t.typcollation) AS collation,
-               (SELECT format('%I.%I', sn.nspname, s.relname) FROM pg_depend q JOIN pg_class s ON s.oid = q.objid
-                  AND s.relkind = 'S' JOIN pg_namespace sn ON sn.oid = s.relnamespace
-                WHERE q.classid = 'pg_class'::regclass AND q.refclassid = 'pg_class'::regclass
-                  AND q.refobjid = a.attrelid AND q.refobjsubid = a.attnum AND q.deptype IN ('a', 'i') LIMIT 1)
-                 AS sequence,
-               col_description(a.attrelid, a.attnum) AS comment
+               q.sequence, m.description AS comment
         FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid JOIN pg_namespace n ON n.oid = c.relnamespace
         JOIN pg_type t ON t.oid = a.atttypid LEFT JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum
+        LEFT JOIN pg_description m ON m.classoid = 'pg_class'::regclass AND m.objoid = a.attrelid
+          AND m.objsubid = a.attnum
+        LEFT JOIN (SELECT DISTINCT ON (p.refobjid, p.refobjsubid) p.refobjid, p.refobjsubid,
+                          format('%I.%I', sn.nspname, s.relname) AS sequence
+                   FROM pg_depend p JOIN pg_class s ON s.oid = p.objid AND s.relkind = 'S'
+                     JOIN pg_namespace sn ON sn.oid = s.relnamespace
+                   WHERE p.classid = 'pg_class'::regclass AND p.refclassid = 'pg_class'::regclass
+                     AND p.deptype IN ('a', 'i')) q ON q.refobjid = a.attrelid AND q.refobjsubid = a.attnum
         WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped /* table: a.attrelid */
         ORDER BY a.attrelid, a.attnum
       SQL
