@@ -50,8 +50,8 @@ module Kelvath
     end
     Filter::ASIDE = {
       order: [ "order", ->(each) { each.way == :order } ],
-      letters: [ "large and small letters", ->(each) { each.letters_only? } ],
-      remarks: [ "definitions and comments", ->(each) { each.remark? } ],
+      letters: [ "case", ->(each) { each.letters_only? } ],
+      remarks: [ "definitions, comments", ->(each) { each.remark? } ],
       drawn: [ "where cards stand", ->(each) { each.drawn? } ]
     }.freeze
   end

@@ -24,10 +24,11 @@ module Kelvath
         found.empty? || !physical?(one) ? found : meant(found, one, other)
       end
 
-      # Fields of a kind that are compared: [Field, …]
+      # Fields of a kind that are compared: [Field, …]. What a model is called is its own affair.
       def self.fields(type)
         (@fields ||= {})[type] ||= type.fields.each_value.select { |field|
-          !field.internal? && (field.compared? || field.name == :schema_id)
+          !field.internal? && (field.compared? || field.name == :schema_id) &&
+            !(type.kind == :header && field.name == :name)
         }.freeze
       end
 

@@ -51,6 +51,7 @@ module Kelvath
       field :width, :number
       field :colour, :choice, values: COLOURS
 
+      def self.title = "card"
       def label(model) = model[element_id]&.name.to_s
     end
 
