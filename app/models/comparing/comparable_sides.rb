@@ -4,7 +4,6 @@
 class ComparableSides
   LATEST = 20 # of each sort
 
-  # person: who must be allowed to see it.
   def initialize(stored, model)
     @stored, @model = stored, model
   end

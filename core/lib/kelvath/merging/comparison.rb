@@ -32,7 +32,7 @@ module Kelvath
       # The left side's element of an id, or else the right side's.
       def find(id) = left.model[id] || theirs[id]
 
-      # { id => { side of a Difference => Difference } }: those of an element, by field, way or kind in another order.
+      # [Difference, …] of one element, by its id on the left.
       def of(id) = (@of ||= differences.group_by(&:id)).fetch(id, Model::NONE)
 
       # Ids of what stands within something, in the order of the left side, and in that of the right.
