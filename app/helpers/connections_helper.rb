@@ -7,7 +7,7 @@ module ConnectionsHelper
   RUNS_SHOWN = 30 # of what was done over a connection
   # { kind of a run => what people call it }
   DONE_OVER = { "taking" => "Read", "joining" => "Read again", "running" => "Script run", "cleaning" => "Cleaned up",
-                "drift" => "Looked for drift" }.freeze
+                "drift" => "Looked for drift", "side" => "Read to compare", "state" => "Read to alter" }.freeze
   STEP_MARKS = { true => [ "✓", "text-moss", "passed" ], false => [ "✕", "text-rust", "failed" ],
                  nil => [ "·", "text-soft", "not come to" ] }.freeze
 

@@ -37,6 +37,8 @@ class ComparisonsTest < ActionDispatch::IntegrationTest
     assert_select ".compared-group[aria-label='table pilot']", text: /is not there.*is there/m
     compare "now", file("before.json", Kelvath::Interchange::ModelFile.write(now))
     assert_select "#differences", text: /agree in\s+everything/
+    get run_path(Run.where(kind: "side").last)
+    assert_select "a[href='#{model_comparisons_path(@stored, right: "read:#{Run.last.id}")}']"
     compare "now", file("broken.json", "{ \"format\": ")
     assert_select "[role=alert]", text: /not readable as JSON/
   end

@@ -13,19 +13,16 @@ class ComparisonPage
     end
 
     def to_params = to_h.reject { |_, value| value.blank? || value == 0 }
-    def any? = to_params.except(:page).any?
   end
-  # One thing with what differs in it; number: of the group on its page.
+  # One thing with what differs in it.
   Group = Struct.new(:id, :part, :title, :differences, keyword_init: true)
 
-  attr_reader :comparison, :look
+  attr_reader :comparison, :look, :made
 
   def initialize(comparison, look)
     @comparison, @look = comparison, look
     @made = comparison.made
   end
-
-  attr_reader :made
 
   def wording = @wording ||= Kelvath::Merging::Wording.new(made)
   def origins = @origins ||= comparison.origins
