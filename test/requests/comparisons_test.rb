@@ -18,7 +18,7 @@ class ComparisonsTest < ActionDispatch::IntegrationTest
     set(column, native_type: { "base" => "text" })
     compare "now/#{left.id}", "now/#{right.id}"
     assert_select ".compared-group[aria-label='table vessel']", text: /column name: type\s*text.*varchar\(60\)/m
-    assert_select "details", text: /It is for MariaDB, and was brought over/
+    assert_select "details", text: /The right side is for MariaDB, and was brought\s+over/
     patch model_comparison_choosing_path(@stored, comparison), params: { side: "right", of: "all" }
     get model_comparison_merge_path(@stored, comparison, into: "left", format: :sql)
     assert_match(/ALTER TABLE vessel\s+ALTER COLUMN name TYPE varchar\(60\)/i, response.body)

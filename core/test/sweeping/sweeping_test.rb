@@ -70,6 +70,16 @@ class SweepingTest < CoreTest
     assert_equal 2, after.elements.values.count { |each| each.values[:comment] == "Looked at" }
   end
 
+  def test_what_is_selected_twice_is_two_sweeps
+    first, second = Array.new(2) do
+      change, id = Sweeping::Shaping.start(model, "1 selected", "attribute", ids:,
+chosen: [ model.all(:entity).first.id ])
+      @model = change.apply(model)
+      model.fetch(id)
+    end
+    assert_equal [ "1 selected", "1 selected 2" ], [ first.name, second.name ]
+  end
+
   def test_groups_and_not
     entity = ->(*list, **values) { found(:entity, *list, **values).sort }
     assert_equal %w[Car Fare], entity.call([ "name", "is", "car" ], [ "name", "is", "fare" ], join: "any")

@@ -6,11 +6,12 @@ module Kelvath
     module Shaping
       module_function
 
-      # [ChangeSet, id] of a new sweep of a kind. chosen: ids of the entities and tables that it looks at alone. Raises
-      # UnknownName, InvalidValue.
+      # [ChangeSet, id] of a new sweep of a kind. chosen: ids of the entities and tables that it looks at alone; then
+      # nobody has typed its name, and one that is taken gets a number. Raises UnknownName, InvalidValue.
       def start(model, name, kind, ids:, chosen: [])
         draft = Draft.new(model, ids:)
         name = Metamodel::Sweep.fetch_field(:name).parse(name.to_s)
+        name = free_name(model, name) if chosen.any?
         last = model.all(:sweep).filter_map(&:position).max || 0.0
         made = draft.add(:sweep, name:, of: kind.to_s, position: last + 1.0,
                                    chosen_ids: chosen.select { |id| model.of_kind(id, :entity, :table) })
@@ -66,6 +67,12 @@ module Kelvath
         end
       end
 
+      def free_name(model, name)
+        names = Naming::TakenNames.new(joint: " ")
+        model.all(:sweep).each { |each| names.claim(each.name) }
+        names.take(name)
+      end
+
       # The sweep that a condition stands in.
       def sweep_of(model, element)
         element = model.fetch(element.parent_id) until element.kind == :sweep
@@ -113,7 +120,7 @@ module Kelvath
           draft.remove(each.id) if draft.model.key?(each.id)
         end
       end
-      private_class_method :sweep_of, :first, :suited, :mend, :suit
+      private_class_method :free_name, :sweep_of, :first, :suited, :mend, :suit
     end
   end
 end
