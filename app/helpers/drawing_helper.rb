@@ -7,6 +7,19 @@ module DrawingHelper
   # Shapes of the core as SVG elements; their look comes from their style's class.
   def ink(shapes, tint: nil) = safe_join(shapes.map { |shape| ink_shape(shape, tint) }, "\n")
 
+  # The paths of a line. Browsers paint dashes quickly along one straight piece only: along a path with corners they
+  # reckon with all dashes of it for each part of the screen that it might come near.
+  def line_paths(line)
+    return tag.path(class: "line-path ink-line", d: line.path) unless line.dashed
+
+    straight, corners = INK.pieces(INK.soft(:line, line.points).numbers)
+    first, *others = straight.map do |from, to|
+      tag.path(class: "line-path ink-line_open", d: INK.d([ [ :m, *from ], [ :l, *to ] ]))
+    end
+    safe_join([ first, (tag.path(class: "line-path line-corners ink-line_open", d: INK.d(corners)) if corners.any?),
+                *others ])
+  end
+
   def box_numbers(rect) = [ rect.x, rect.y, rect.width, rect.height ].map { |number| INK.short(number) }.join(" ")
 
   # The style sheet of an exported drawing, with the fonts within it, since a file stands alone.

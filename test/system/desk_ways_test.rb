@@ -89,7 +89,7 @@ class DeskWaysTest < BrowserTestCase
     drop_from_palette "Entity", 420, 220
     press "Vessel", :Enter
     card("Vessel")
-    drop_from_palette "Entity", 800, 420
+    drop_from_palette "Entity", 720, 420
     press "Sailing", :Enter
     drag point(find_handle("Vessel")), point(card("Sailing"))
     within("#relate-as") { find("button", text: "One Vessel, any number of Sailing").click }
@@ -100,7 +100,7 @@ class DeskWaysTest < BrowserTestCase
     assert_model
 
     # An identifying relationship by Shift, a subtype by its number.
-    { "Ticket" => [ 800, 650 ], "Day Ticket" => [ 480, 650 ] }.each do |name, (x, y)|
+    { "Ticket" => [ 720, 650 ], "Day Ticket" => [ 480, 650 ] }.each do |name, (x, y)|
       drop_from_palette "Entity", x, y
       press name, :Enter
       assert_selector ".contents-entry", exact_text: name

@@ -109,4 +109,13 @@ class DiagramTest < CoreTest
     assert_equal({ "Vessel" => :independent, "Inspection" => :dependent, "Route Call" => :associative,
                    "Car" => :subtype }, kinds.slice("Vessel", "Inspection", "Route Call", "Car"))
   end
+  # A browser paints the dashes of a straight piece quickly; taken together, the pieces are the whole path.
+  def test_a_path_is_cut_into_its_straight_pieces_and_its_corners
+    ink = Kelvath::Diagram::Ink
+    commands = ink.soft(:line, [ [ 0, 0 ], [ 0, 40 ], [ 30, 40 ], [ 30, 41 ] ]).numbers
+    straight, corners = ink.pieces(commands)
+    assert_equal [ [ [ 0, 0 ], [ 0, 34 ] ], [ [ 6, 40 ], [ 24, 40 ] ], [ [ 30, 40.5 ], [ 30, 41 ] ] ], straight
+    assert_equal "M0 34Q0 40 6 40M24 40Q30 40 30 40.5", ink.d(corners)
+    assert_equal [ [ [ [ 0, 0 ], [ 9, 0 ] ] ], [] ], ink.pieces(ink.soft(:line, [ [ 0, 0 ], [ 9, 0 ] ]).numbers)
+  end
 end

@@ -3,6 +3,7 @@ import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 const READABLE = 0.42 // below this zoom a card is a block with its name
 const BATCH = 120
 const AROUND = 800 // drawing units beyond the frame that count as in sight
+const REST = 300 // ms without a pan
 
 // What cards say is shown near, and only there: far away they are plain blocks, and of a large diagram
 // the bodies of cards come from the server when they are first seen.
@@ -13,7 +14,12 @@ export default class extends Controller {
     this.world = document.getElementById("world")
     this.asked = new Set()
     this.known = new WeakMap()
-    this.away = new WeakSet()
+    this.changed = new MutationObserver(() => (this.parts = null))
+    ;["cards", "lines"].forEach((id) => this.changed.observe(document.getElementById(id), { childList: true }))
+  }
+
+  disconnect() {
+    this.changed.disconnect()
   }
 
   look(event) {
@@ -24,25 +30,37 @@ export default class extends Controller {
     this.waiting = setTimeout(() => this.fetch(event.detail), 80)
   }
 
-  // Of a large diagram only what is about to be painted takes part: the frame and three quarters of it around.
+  // Of a large diagram only what is about to be painted takes part: the frame and as much around. While it is
+  // panned, parts are only brought in; those that it has left are put away when it rests.
   cull({ detail: { x, y, zoom, width, height } }) {
     if (!this.manyValue) return
-    const [left, top, right, bottom] = [-x - 0.8 * width, -y - 0.8 * height, -x + 1.8 * width, -y + 1.8 * height].map(
+    const [left, top, right, bottom] = [-x - width, -y - height, -x + 2 * width, -y + 2 * height].map(
       (edge) => edge / zoom
     )
-    this.world.querySelectorAll("#cards > .card, #lines > .line").forEach((part) => {
-      const [x1, y1, x2, y2] = this.bounds(part)
+    const leave = []
+    this.bounded().forEach((entry) => {
+      const [part, x1, y1, x2, y2] = entry
       const away = !(x1 < right && x2 > left && y1 < bottom && y2 > top)
-      if (this.away.has(part) === away) return
-      away ? this.away.add(part) : this.away.delete(part)
-      part.classList.toggle("away", away)
+      if (entry.away === away) return
+      if (away && entry.away === false) return leave.push(entry)
+      this.put(entry, away)
     })
+    clearTimeout(this.leaving)
+    this.leaving = setTimeout(() => leave.forEach((entry) => this.put(entry, true)), REST)
   }
 
-  // Read once for each part; a part that changes is another element.
-  bounds(part) {
-    if (!this.known.has(part)) this.known.set(part, part.dataset.box ? this.boxOf(part) : this.reachOf(part))
-    return this.known.get(part)
+  put(entry, away) {
+    entry.away = away
+    entry[0].classList.toggle("away", away)
+  }
+
+  // [part, left, top, right, bottom] of each; read once, as a part that changes is another element.
+  bounded() {
+    const known = this.known
+    return (this.parts ||= [...this.world.querySelectorAll("#cards > .card, #lines > .line")].map((part) => {
+      if (!known.has(part)) known.set(part, [part, ...(part.dataset.box ? this.boxOf(part) : this.reachOf(part))])
+      return known.get(part)
+    }))
   }
 
   boxOf(card) {

@@ -4,8 +4,8 @@ const LEAST = 0.08
 const MOST = 4
 const MARGIN = 40
 const READABLE = 0.92 // cards are written in 12 px; at 11 px they can still be read
-const SPARE = 0.75 // of the frame that is painted beyond each of its edges, as .drawing-wide says
-const REST = 160 // ms without a pan
+const SPARE = 6000 // px of the drawing beyond each edge of its frame, as .drawing-wide says
+const STEP = 0.2 // of the frame: so far it is panned before what stands around is told anew
 const PALETTE = 84 // px that the palette takes at the left
 
 // Pan and zoom of the drawing, and its overview map.
@@ -23,6 +23,8 @@ export default class extends Controller {
       this.draw()
     })
     this.resized.observe(this.frameTarget)
+    this.changed = new MutationObserver(() => (this.mapped = false))
+    this.changed.observe(this.worldTarget, { childList: true, subtree: true })
     this.begin()
   }
 
@@ -30,6 +32,7 @@ export default class extends Controller {
     window.removeEventListener("selection:reveal", this.reveal)
     window.removeEventListener("selection:made", this.chosen)
     this.resized.disconnect()
+    this.changed.disconnect()
   }
 
   // A small drawing is fitted whole; a large one opens readable, at its upper left.
@@ -131,12 +134,13 @@ export default class extends Controller {
 
   wheel(event) {
     event.preventDefault()
-    const frame = this.frameTarget.getBoundingClientRect()
-    if (event.ctrlKey || event.metaKey)
+    if (event.ctrlKey || event.metaKey) {
+      const frame = this.frameTarget.getBoundingClientRect()
       return this.zoomTo(this.view.zoom * Math.exp(-event.deltaY * 0.0022), {
         x: event.clientX - frame.left,
         y: event.clientY - frame.top
       })
+    }
     const sideways = event.shiftKey && !event.deltaX
     this.pan(-(sideways ? event.deltaY : event.deltaX), sideways ? 0 : -event.deltaY)
   }
@@ -207,19 +211,14 @@ export default class extends Controller {
     })
   }
 
-  // The drawing is painted larger than its frame, so that a pan only moves what is painted; it is
-  // painted anew when the pan rests, leaves what is painted, or the zoom changes.
+  // The drawing is far larger than its frame, so that a pan only moves it, and the browser paints what comes near, as
+  // it does for a long page. It is laid anew when a pan leaves it or the zoom changes.
   draw() {
     const { x, y, zoom } = this.view
-    const frame = this.frameTarget
     const [dx, dy] = this.painted ? [x - this.painted.x, y - this.painted.y] : [Infinity, Infinity]
-    const near =
-      this.painted?.zoom === zoom &&
-      Math.abs(dx) < frame.clientWidth * SPARE &&
-      Math.abs(dy) < frame.clientHeight * SPARE
-    clearTimeout(this.resting)
+    const near = this.painted?.zoom === zoom && Math.abs(dx) < SPARE && Math.abs(dy) < SPARE
     near ? this.slide(dx, dy) : this.paint()
-    if (near && (dx || dy)) this.resting = setTimeout(() => this.paint(), REST)
+    if (!near || this.gone()) this.tellAround()
     this.tell("view")
     const scale = `${Math.round(zoom * 100)} %`
     if (this.hasScaleTarget && this.scaleTarget.textContent !== scale) this.scaleTarget.textContent = scale
@@ -232,46 +231,69 @@ export default class extends Controller {
     this.dispatch(what, { target: window, detail: { ...this.view, width, height } })
   }
 
+  // Is the view a good way from where it was when what stands around was told?
+  gone() {
+    const { clientWidth, clientHeight } = this.frameTarget
+    return (
+      Math.abs(this.view.x - this.told.x) > clientWidth * STEP ||
+      Math.abs(this.view.y - this.told.y) > clientHeight * STEP
+    )
+  }
+
+  tellAround() {
+    this.told = this.view
+    this.tell("around")
+  }
+
+  // Seen about the frame, as the drawing's own edges are out of sight. A style sheet could ask the frame what it has,
+  // but then the frame is painted anew whenever the drawing moves.
+  ring() {
+    this.frameTarget.classList.toggle("ring", this.drawingTarget.matches(":focus-visible"))
+  }
+
+  // By whole pixels of the screen, or letters would blur.
   slide(dx, dy) {
-    this.drawingTarget.style.transform = dx || dy ? `translate(${dx}px, ${dy}px)` : ""
+    const whole = (length) => Math.round(length * devicePixelRatio) / devicePixelRatio
+    this.drawingTarget.style.transform = dx || dy ? `translate(${whole(dx)}px, ${whole(dy)}px)` : ""
   }
 
   paint() {
     const { x, y, zoom } = this.view
-    const frame = this.frameTarget
-    this.painted = { x, y, zoom }
-    this.tell("paint")
+    this.painted = this.view
     this.slide(0, 0)
-    this.worldTarget.setAttribute(
-      "transform",
-      `translate(${x + frame.clientWidth * SPARE} ${y + frame.clientHeight * SPARE}) scale(${zoom})`
-    )
+    this.worldTarget.setAttribute("transform", `translate(${x + SPARE} ${y + SPARE}) scale(${zoom})`)
   }
 
   // The overview: every card as a block, and the part that is in sight.
   map() {
     if (!this.hasOverviewTarget) return
+    if (!this.mapped) this.mapCards()
+    const { clientWidth, clientHeight } = this.frameTarget
+    const { x, y, zoom } = this.view
+    this.give(this.overviewTarget.lastChild, {
+      class: "overview-window",
+      x: -x / zoom,
+      y: -y / zoom,
+      width: clientWidth / zoom,
+      height: clientHeight / zoom
+    })
+  }
+
+  mapCards() {
     const [left, top, width, height] = this.extent()
-    const frame = this.frameTarget.getBoundingClientRect()
     this.overviewTarget.setAttribute("viewBox", `${left - 20} ${top - 20} ${width + 40} ${height + 40}`)
     const blocks = this.cards()
       .map((card) => card.dataset.box.split(" ").map(Number))
       .map(([x, y, w, h]) => `M${x} ${y}h${w}v${h}h${-w}z`)
       .join("")
-    const corner = this.toDrawing(frame.left, frame.top)
-    const cards = document.createElementNS("http://www.w3.org/2000/svg", "path")
-    cards.setAttribute("class", "overview-card")
-    cards.setAttribute("d", blocks)
-    this.overviewTarget.replaceChildren(
-      cards,
-      this.rect("overview-window", corner.x, corner.y, frame.width / this.view.zoom, frame.height / this.view.zoom)
-    )
+    const [cards, part] = ["path", "rect"].map((name) => document.createElementNS("http://www.w3.org/2000/svg", name))
+    this.give(cards, { class: "overview-card", d: blocks })
+    this.overviewTarget.replaceChildren(cards, part)
+    this.mapped = true
   }
 
-  rect(name, x, y, width, height) {
-    const rect = document.createElementNS("http://www.w3.org/2000/svg", "rect")
-    Object.entries({ class: name, x, y, width, height }).forEach(([key, value]) => rect.setAttribute(key, value))
-    return rect
+  give(element, attributes) {
+    Object.entries(attributes).forEach(([key, value]) => element.setAttribute(key, value))
   }
 
   jump(event) {

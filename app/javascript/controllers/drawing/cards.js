@@ -128,7 +128,9 @@ export default class Cards extends Controller {
   }
 
   path(line, d) {
-    line.querySelectorAll(".line-path, .line-touch").forEach((each) => each.setAttribute("d", d))
+    const [whole, ...pieces] = line.querySelectorAll(".line-path")
+    pieces.forEach((piece) => piece.remove())
+    ;[whole, line.querySelector(".line-touch")].forEach((each) => each.setAttribute("d", d))
   }
 
   // Asks how the lines would run, one question at a time, and shows the answer while cards are held.

@@ -76,6 +76,18 @@ module Kelvath
         path(style, [ :m, *points.first ], *inner, [ :l, *points.last ])
       end
 
+      # A path cut into its straight pieces, [[from, to], …] with points [x, y], and the commands of its corners.
+      def pieces(commands)
+        at = nil
+        corners = []
+        straight = commands.filter_map do |command, *numbers|
+          from, at = at, numbers.last(2)
+          corners << [ :m, *from ] << [ command, *numbers ] if command == :q
+          [ from, at ] if command == :l && from != at
+        end
+        [ straight, corners ]
+      end
+
       def towards(from, to, radius)
         length = Math.hypot(to[0] - from[0], to[1] - from[1])
         share = length.zero? ? 0 : [ radius, length / 2 ].min / length
