@@ -74,4 +74,32 @@ class LayoutTest < CoreTest
         assert_equal count, traffic.crossings(points), points.inspect
       end
   end
+
+  # Two edges are one shorter each when the three nodes above them come down, and one edge is longer for that.
+  def test_nodes_move_together_to_where_edges_are_short
+    edges = [ [ 0, 1 ], [ 1, 2 ], [ 2, 3 ], [ 3, 4 ], [ 0, 5 ], [ 5, 6 ], [ 5, 7 ], [ 6, 4 ], [ 7, 4 ] ]
+    assert_equal [ 0, 1, 2, 3, 4, 2, 3, 3 ], Diagram::Ranks.new([ 0, 1, 2, 3, 4, 1, 2, 2 ], edges).shortest
+  end
+
+  # Of small graphs all layers can be tried.
+  def test_edges_are_as_short_in_sum_as_they_can_be
+    random = Random.new(7)
+    20.times do |turn|
+      edges = (0..4).to_a.combination(2).select { random.rand < 0.5 }
+      longest = (0..4).each_with_object([]) do |node, ranks|
+        ranks << edges.filter_map { |from, to| ranks[from] + 1 if to == node }.max.to_i
+      end
+      found = Diagram::Ranks.new(longest, edges).shortest
+      assert(edges.all? { |from, to| found[to] > found[from] }, "turn #{turn}")
+      least = (0..4).to_a.repeated_permutation(5).filter_map { |ranks| span(edges, ranks) }.min
+      assert_equal least, span(edges, found), "turn #{turn}: #{edges}"
+      assert_equal 0, found.min
+    end
+  end
+
+  # The sum of the edges' lengths; nil if one runs upwards.
+  def span(edges, ranks)
+    lengths = edges.map { |from, to| ranks[to] - ranks[from] }
+    lengths.sum if lengths.all?(&:positive?)
+  end
 end

@@ -104,10 +104,53 @@ class RoutingTest < CoreTest
       fresh = Diagram::Scene.of(draft.model, diagram.id)
       assert_equal fresh.router.pairs, scene.router.pairs, "turn #{turn}"
       assert_equal fresh.links, scene.links, "turn #{turn}"
-      kept = Diagram::Lanes.new(scene.router.raw, Diagram::Obstacles.new(scene.rects),
+      kept = Diagram::Lanes.new(untangled(scene), Diagram::Obstacles.new(scene.rects),
                                 bundles: scene.links.transform_values(&:bundle)).parted
       assert_equal kept, scene.routes.slice(*kept.keys), "lines part as they would anew, turn #{turn}"
     end
+  end
+
+  def untangled(scene)
+    links = scene.links.values.map { |link| [ link.id, link.from_id, link.to_id, link.bundle ] }
+    Diagram::Untangling.new(scene.router.raw, scene.router.pairs, links.reject { |_, from, to| from == to },
+                            Diagram::Obstacles.new(scene.rects)) do
+      Diagram::Obstacles.new(scene.rects.transform_values(&:flipped))
+    end.routes
+  end
+
+  # A line past three rows of cards steps through the gaps between them; it does not go round all of them.
+  def test_a_line_past_rows_of_cards_goes_through_their_gaps
+    rects = { "a" => Diagram::Rect.new(0, 0, 200, 60), "z" => Diagram::Rect.new(0, 600, 200, 60) }
+    3.times do |row|
+      5.times do |column|
+        rects["#{row}#{column}"] = Diagram::Rect.new(column * 260 - 600 + row * 40, 130 + row * 150, 220, 60)
+      end
+    end
+    short = [ [ "first", "00", "01", nil ], [ "second", "10", "11", nil ] ] # where most are blocked, none steps
+    points = Diagram::Router.new(rects, [ [ "line", "a", "z", nil ], *short ]).routes.fetch("line")
+    assert_operator points.map(&:first).minmax.reduce(:-).abs, :<, 320
+    points.each_cons(2) do |(x1, y1), (x2, y2)|
+      piece = Diagram::Rect.new([ x1, x2 ].min, [ y1, y2 ].min, (x1 - x2).abs, (y1 - y2).abs)
+      rects.except("a", "z").each { |card, rect| refute piece.overlaps?(rect), "runs through #{card}" }
+    end
+  end
+
+  # Two lines to cards below that are reached by ways that turn elsewhere leave in the order in which they turn.
+  def test_lines_of_one_side_leave_in_the_order_in_which_they_turn
+    from = [ 100.0, 40 ]
+    raw = { "left" => [ [ 120, 40 ], [ 120, 90 ], [ -300, 90 ], [ -300, 200 ] ],
+            "right" => [ [ 80, 40 ], [ 80, 90 ], [ 400, 90 ], [ 400, 200 ] ],
+            "straight" => [ from, [ 100, 500 ], [ 900, 500 ], [ 900, 600 ] ] }
+    pairs = raw.transform_values do |points|
+      Diagram::Ports::Pair.new(from_side: :bottom, to_side: :top, from: points.first, to: points.last)
+    end
+    links = raw.keys.map { |id| [ id, "card", "#{id} end", nil ] }
+    rects = { "card" => Diagram::Rect.new(0, 0, 200, 40) }
+    found = ->(cards) { Diagram::Untangling.new(raw, pairs, links, Diagram::Obstacles.new(cards)).routes }
+    assert_equal [ [ 80, 80 ], [ 120, 120 ], [ 100, 100 ] ],
+                 found[rects].values.map { |points| points.first(2).map(&:first) }
+    barred = rects.merge("in the way" => Diagram::Rect.new(-100, 60, 190, 20))
+    assert_equal raw, found[barred], "a side where one cannot move stays"
   end
 
   def test_the_title_block_says_what_is_known

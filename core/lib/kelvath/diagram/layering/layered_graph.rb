@@ -17,7 +17,7 @@ module Kelvath
         pairs = links.map { |from, to| [ numbers.fetch(from), numbers.fetch(to) ] }.reject { |from, to| from == to }
           .uniq
         @edges = acyclic(pairs)
-        @layer = tighten(longest_paths)
+        @layer = Ranks.new(longest_paths, @edges).shortest
         break_long_edges
       end
 
@@ -67,29 +67,6 @@ module Kelvath
           end
         end
         layer
-      end
-
-      # Moves nodes within the room their neighbours leave, to where their edges are shortest in sum.
-      def tighten(layer)
-        4.times do
-          moved = @topological.reverse.count { |number| settle(number, layer) } + @topological.count do |number|
-            settle(number, layer)
-          end
-          break if moved.zero?
-        end
-        lowest = layer.min.to_i
-        layer.map { |each| each - lowest }
-      end
-
-      def settle(number, layer)
-        from = @incoming[number].map { |other| layer[other] + 1 }.max
-        to = @outgoing[number].map { |other| layer[other] - 1 }.min
-        pull = @outgoing[number].size <=> @incoming[number].size
-        goal = pull.positive? ? to : from
-        return false if goal.nil? || pull.zero? || goal == layer[number]
-
-        layer[number] = goal
-        true
       end
 
       def break_long_edges

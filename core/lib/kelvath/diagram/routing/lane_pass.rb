@@ -7,6 +7,8 @@ module Kelvath
     class LanePass
       STEP = 8 # drawing units between two lanes
       PASSES = 30
+      SIFTS = 2 # rounds, at most
+      MANY = 40 # pieces of a bundle that are sifted: it takes the square of their number
       FEW = 8 # lines of a bundle whose lanes lie evenly about their middle
       NEAR = 3 # closer than this counts as lying on one another
       # One inner piece of a route: at its fixed coordinate, from low to high along the other; legs: see #legs.
@@ -210,7 +212,28 @@ module Kelvath
           end
           break if swaps.zero?
         end
+        SIFTS.times { break unless order.size <= MANY && order.dup.count { |piece| sift(order, piece) }.positive? }
         order
+      end
+
+      # Takes a piece out and puts it back where it crosses least of all places: neighbours alone do not pass those
+      # that they have nothing to do with. Answers whether that is another place.
+      def sift(order, piece)
+        now = order.index { |each| each.equal?(piece) }
+        best, most = now, 0
+        [ (now + 1).upto(order.size - 1), (now - 1).downto(0) ].each_with_index do |others, direction|
+          saved = 0
+          others.each do |index|
+            other = order[index]
+            next if other.high < piece.low || other.low > piece.high
+
+            one, two = direction.zero? ? [ piece, other ] : [ other, piece ]
+            saved += crossings(one, two) - crossings(two, one)
+            best, most = index, saved if saved > most
+          end
+        end
+        order.insert(best, order.delete_at(now)) unless best == now
+        best != now
       end
 
       # Do a piece and the next change places, because they cross less then?

@@ -34,9 +34,11 @@ module Kelvath
         older = older_rects
         left = older.reject { |id, rect| @rects[id]&.covers?(rect) }.values
         @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed, left) || short_way(pair) ] }
-        @through = @previous ? @previous.through.select { |id, _| @raw[id] && @raw[id].equal?(@previous.raw[id]) } : {}
+        @blocked, @through = still(@previous&.blocked), still(@previous&.through)
         take_detours
-        @lanes = Lanes.new(@raw, @upright, bundles: @bundles, previous: @previous&.lanes,
+        @untangling = Untangling.new(@raw, @pairs, @links, @upright, previous: @previous&.untangling,
+                                     changed: changed + older.values) { level }
+        @lanes = Lanes.new(@untangling.routes, @upright, bundles: @bundles, previous: @previous&.lanes,
                            changed: changed + older.values, step: @step)
         found = @lanes.parted.dup
         @loops.group_by { |_, from, _| from }.each_value do |list|
@@ -49,8 +51,8 @@ module Kelvath
 
       protected
 
-      # through: { link id => true } of the lines for which no way was free
-      attr_reader :upright, :cores, :given, :links, :lanes, :traffic, :through
+      # blocked: { link id => true } of the lines that have no short way; through: of those for which no way was free
+      attr_reader :upright, :cores, :given, :links, :lanes, :untangling, :traffic, :blocked, :through
 
       # The obstacles of sideways lines for these rects, if there have been some before.
       def level_for(rects) = @level&.with(*other(rects).map { |list| list.transform_values(&:flipped) })
@@ -117,6 +119,9 @@ module Kelvath
         (x - rect.left).abs < 0.5 ? [ rect.left + core[:left], y ] : [ rect.left + core[:right], y ]
       end
 
+      # Of what was known of lines, what holds for those that run as before.
+      def still(known) = known.to_h.select { |id, _| @raw[id] && @raw[id].equal?(@previous.raw[id]) }
+
       # Where cards are that were not there before.
       def changed_rects
         @previous ? @rects.filter_map { |id, rect| rect unless @previous.rects[id] == rect } : []
@@ -153,18 +158,25 @@ module Kelvath
           .first
       end
 
-      # Lines whose short way is blocked go round, the nearer cards first, by the way that crosses the
-      # fewest lines drawn before.
+      # Lines whose short way is blocked go through the gaps between cards, the nearer cards first, by a way that
+      # crosses few of the lines drawn before; where cards stand in no rows, by the best way through a single gap.
       def take_detours
         blocked = @pairs.select { |id, _| @raw[id].nil? }.sort_by { |_, pair| distance(pair) }
+        blocked.each { |id, _| @blocked[id] = true }
         @traffic = known_traffic
+        rows = @blocked.size * 2 < @pairs.size # where most lines are blocked, cards stand in no order to step through
         blocked.each do |id, pair|
-          ways = turned(pair) { |from, to, obstacles| detours(from, to, obstacles) }
+          ways = rows ? turned(pair) { |*way| [ staircase(*way, pair) ].compact } : []
+          ways = turned(pair) { |from, to, obstacles| detours(from, to, obstacles) } if ways.empty?
           @through[id] = true if ways.empty?
           ways = turned(pair) { |from, to, _| [ straight_through(from, to) ] } if ways.empty?
           @raw[id] = ways.min_by { |points| @traffic.crossings(points) * CROSSING + extent(points) }
           @traffic.add(@raw[id])
         end
+      end
+
+      def staircase(from, to, obstacles, pair)
+        Staircase.new(obstacles, @traffic, flipped: !pair.upright?).way(from, to)
       end
 
       # The lines that are not blocked.

@@ -43,6 +43,9 @@ module Kelvath
         total
       end
 
+      # How many lines a level piece (or an upright one) would cross.
+      def across(level, at, low, high) = count(level ? @upright : @level, at, low, high)
+
       protected
 
       def remove(points)
