@@ -39,7 +39,7 @@ class ConnectionTest < BrowserTestCase
     define "It floats."
     assert_text "The server does not answer. One change waits."
     assert_field "Definition", with: "It floats."
-    find("#drawing").click(x: 700, y: 500)
+    find("main").click(x: 400, y: 400)
     page.execute_script("document.getElementById('drawing').focus()")
     press "Lighthouse", :Enter
     assert_text "2 changes wait."

@@ -76,9 +76,10 @@ class RederivationTest < BrowserTestCase
   end
 
   def extra_table
-    drawing = point(find("#drawing"), across: 0.6, down: 0.5)
-    page.driver.browser.mouse.move(x: drawing[0], y: drawing[1])
-    find("#drawing").send_keys("b")
+    frame = point(find("main"), across: 0.6, down: 0.5)
+    page.driver.browser.mouse.move(x: frame[0], y: frame[1])
+    execute_script("document.getElementById('drawing').focus()")
+    press "b"
     find_field("Name of a new table").send_keys("uoy", :enter)
     assert_selector ".toast", text: "Added table buoy"
   end

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../browser_test_case"
+require_relative "../../browser_test_case"
 
 # A question in SQL: its names completed, asked, kept, and taken away as CSV.
 class QuestionBrowserTest < BrowserTestCase

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../browser_test_case"
+require_relative "../../browser_test_case"
 
 # Two sides laid beside each other, matched, decided and merged.
 class ComparisonBrowserTest < BrowserTestCase

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../browser_test_case"
+require_relative "../../browser_test_case"
 
 # A sweep written in place, what it finds changed together, undone, kept and taken away as a file.
 class SweepBrowserTest < BrowserTestCase

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../browser_test_case"
+require_relative "../../browser_test_case"
 
 # A dossier made from nothing, what its look-over finds, and its HTML file opened from the disk.
 class DossierBrowserTest < BrowserTestCase
