@@ -8,7 +8,7 @@ module Kelvath
       STEP = 8 # drawing units between two lanes
       PASSES = 30
       SIFTS = 2 # rounds, at most
-      MANY = 40 # pieces of a bundle that are sifted: it takes the square of their number
+      MANY = 34 # pieces of a bundle that are sifted: it takes the square of their number
       FEW = 8 # lines of a bundle whose lanes lie evenly about their middle
       NEAR = 3 # closer than this counts as lying on one another
       # One inner piece of a route: at its fixed coordinate, from low to high along the other; legs: see #legs.
@@ -220,20 +220,25 @@ module Kelvath
       # that they have nothing to do with. Answers whether that is another place.
       def sift(order, piece)
         now = order.index { |each| each.equal?(piece) }
-        best, most = now, 0
-        [ (now + 1).upto(order.size - 1), (now - 1).downto(0) ].each_with_index do |others, direction|
-          saved = 0
-          others.each do |index|
-            other = order[index]
-            next if other.high < piece.low || other.low > piece.high
+        best, most = [ 1, -1 ].map { |step| farther(order, piece, now, step) }.max_by(&:last)
+        return false unless most.positive?
 
-            one, two = direction.zero? ? [ piece, other ] : [ other, piece ]
-            saved += crossings(one, two) - crossings(two, one)
+        order.insert(best, order.delete_at(now))
+      end
+
+      # [the best place on one side of where a piece stands, how many crossings that saves]
+      def farther(order, piece, now, step)
+        best, most, saved = now, 0, 0
+        index = now + step
+        while index >= 0 && (other = order[index])
+          unless other.high < piece.low || other.low > piece.high
+            gain = crossings(piece, other) - crossings(other, piece)
+            saved += step * gain
             best, most = index, saved if saved > most
           end
+          index += step
         end
-        order.insert(best, order.delete_at(now)) unless best == now
-        best != now
+        [ best, most ]
       end
 
       # Do a piece and the next change places, because they cross less then?

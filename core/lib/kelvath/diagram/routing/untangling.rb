@@ -7,10 +7,12 @@ module Kelvath
     # cross in front of the card.
     class Untangling
       LATER = 150 # drawing units: a line that turns so much after the first of its side runs straight past that turn
+      NEAR = 2 * Obstacles::MARGIN
       INSIDE = 6 # drawing units from the card's edge, which is no obstacle to its own line
       # What is at one side of a card. ends: { [link id, :from or :to] => is it of a bundle? } of the lines that turn;
-      # moves: { end => where it leaves the side now }; box: [left, right, top, bottom] of where that was looked for.
-      Side = Struct.new(:ends, :moves, :box)
+      # moves: { end => where it leaves the side now }; boxes: [[left, right, top, bottom], …] of where that was looked
+      # for, the first round all others.
+      Side = Struct.new(:ends, :moves, :boxes)
 
       # raw: { link id => points }; pairs: { link id => Ports::Pair }; links: as Ports has them; obstacles: the cards,
       # as they are and, from the block, with x and y exchanged; changed: rects of cards that have come or gone since
@@ -39,7 +41,7 @@ module Kelvath
       # Answers { link id => true } of all lines there.
       def rearrange(links, previous, changed)
         ends = Hash.new { |hash, key| hash[key] = @sides.key?(key) ? @sides[key].ends.dup : {} }
-        @sides.each { |key, side| ends[key] if changed.any? { |rect| near?(rect, side.box) } } if changed.any?
+        @sides.each { |key, side| ends[key] if changed.any? { |rect| near?(rect, side) } } if changed.any?
         previous&.raw&.each { |id, points| leave(id, ends) unless points.equal?(@raw[id]) }
         fresh = @raw.reject { |id, points| previous && points.equal?(previous.raw[id]) }
         links.each { |link| enter(link, ends) if fresh.key?(link.first) }
@@ -66,7 +68,18 @@ module Kelvath
 
         axis = axis(side)
         starts = ends.to_h { |key, _| [ key, outwards(*key) ] }
-        Side.new(ends, moves(starts, axis), starts.values.flatten(1).transpose.flat_map(&:minmax))
+        Side.new(ends, moves(starts, axis), boxes(starts.values, axis))
+      end
+
+      # Where the first two pieces of these lines may come to lie.
+      def boxes(starts, axis)
+        places = starts.map { |points| points[0][axis] }.minmax
+        parts = starts.flat_map do |points|
+          levels = points.first(2).map { |point| point[1 - axis] }.minmax
+          [ [ places, levels ], [ [ *places, points[2][axis] ].minmax, [ points[1][1 - axis] ] * 2 ] ]
+        end
+        parts.unshift(parts.transpose.map { |ranges| ranges.flatten.minmax })
+        parts.map { |across, along| axis.zero? ? [ *across, *along ] : [ *along, *across ] }
       end
 
       # starts: { end => its first three points }. Answers {} if one of them has no room where it should be.
@@ -94,12 +107,13 @@ module Kelvath
         obstacles.free?(at, start + (level <=> start) * INSIDE, at, level) && obstacles.free?(at, level, beyond, level)
       end
 
-      def near?(rect, box)
-        return false unless box
+      def near?(rect, side)
+        boxes = side.boxes or return false
+        touches?(rect, boxes.first) && (1...boxes.size).any? { |index| touches?(rect, boxes[index]) }
+      end
 
-        left, right, top, bottom = box
-        rect.left < right + LATER && rect.right > left - LATER && rect.top < bottom + LATER &&
-          rect.bottom > top - LATER
+      def touches?(rect, (left, right, top, bottom))
+        rect.left < right + NEAR && rect.right > left - NEAR && rect.top < bottom + NEAR && rect.bottom > top - NEAR
       end
 
       def moved(id, points, known)
