@@ -8,6 +8,16 @@ module Kelvath
       MARGIN = 5
       ROW = 65_536 # from a cell to the one below it
 
+      # [[left, right], …] from left to right: where these cards bar the way of upright lines.
+      def self.walls(cards)
+        cards.sort_by(&:left).each_with_object([]) do |rect, walls|
+          left, right = rect.left - MARGIN, rect.right + MARGIN
+          if walls.any? && left < walls.last[1] then walls.last[1] = [ walls.last[1], right ].max
+          else walls << [ left, right ]
+          end
+        end
+      end
+
       # rects: { id => Rect }
       def initialize(rects)
         @cells = {}

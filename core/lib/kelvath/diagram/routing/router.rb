@@ -299,23 +299,12 @@ module Kelvath
         loop do
           cards = obstacles.within(left - reach, top - 1, right + reach, bottom + 1)
           places = [ from[0], to[0], *cards.flat_map { |rect| [ rect.left - STUB, rect.right + STUB ] } ].uniq
-          walls = walls_between(cards, top + STUB, bottom - STUB)
+          walls = Obstacles.walls(cards.select { |rect| rect.top < bottom - STUB && rect.bottom > top + STUB })
           open = places.select { |x| open?(walls, x) }.sort_by { |x| [ (x - from[0]).abs + (x - to[0]).abs, x ] }
           free = open.lazy.select { |x| obstacles.free?(x, top + STUB, x, bottom - STUB) }.first(DETOURS)
           return free if free.size > 2 || reach > 6000
 
           reach *= 3
-        end
-      end
-
-      # [[left, right], …] from left to right: where cards bar the way between two heights.
-      def walls_between(cards, top, bottom)
-        barring = cards.select { |rect| rect.top < bottom && rect.bottom > top }.sort_by(&:left)
-        barring.each_with_object([]) do |rect, walls|
-          left, right = rect.left - Obstacles::MARGIN, rect.right + Obstacles::MARGIN
-          if walls.any? && left < walls.last[1] then walls.last[1] = [ walls.last[1], right ].max
-          else walls << [ left, right ]
-          end
         end
       end
 

@@ -59,23 +59,13 @@ module Kelvath
 
       # Places in a row where an upright piece may pass; with no level above it, only straight on from where one comes.
       def gaps(row, level)
-        walls = walls(row)
+        walls = Obstacles.walls(row[2])
         open = [ @from[0], @to[0], *walls.flat_map { |left, right| [ left - BESIDE, right + BESIDE ] } ].uniq
         open.select! { |x| walls.none? { |left, right| x > left && x < right } }
         return open if level.nil?
 
         straight = @from[0] + (@to[0] - @from[0]) * ((row[0] + row[1]) / 2.0 - @from[1]) / (@to[1] - @from[1])
         [ *open.min_by(GAPS) { |x| [ (x - straight).abs, x ] }, *([ @from[0], @to[0] ] & open) ].uniq
-      end
-
-      # [[left, right], …] from left to right: where cards bar the way.
-      def walls(row)
-        row[2].sort_by(&:left).each_with_object([]) do |card, walls|
-          left, right = card.left - Obstacles::MARGIN, card.right + Obstacles::MARGIN
-          if walls.any? && left < walls.last[1] then walls.last[1] = [ walls.last[1], right ].max
-          else walls << [ left, right ]
-          end
-        end
       end
 
       # The cheapest state for each of these places.
