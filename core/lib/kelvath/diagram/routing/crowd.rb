@@ -10,29 +10,22 @@ module Kelvath
 
       # rects: { card id => Rect }; routes: { line id => points }
       def initialize(rects, routes)
-        @taken = Hash.new { |squares, at| squares[at] = [] }
-        @ways = Hash.new { |squares, at| squares[at] = [] }
-        rects.each_value { |rect| take(rect) }
-        routes.each do |id, points|
-          points.each_cons(2) do |one, two|
-            way = Rect.around([ one, two ])
-            squares(way) { |at| @ways[at] << [ id, way ] }
-          end
-        end
+        @rects = rects
+        @routes = routes
       end
 
       # How bad a place is for a symbol on that line: 0 if it is free. Its own line does not count.
       def weight(rect, line_id)
         covered, crossed = Set.new.compare_by_identity, Set.new.compare_by_identity
         squares(rect) do |at|
-          @taken[at].each { |other| covered << other if rect.overlaps?(other) } if @taken.key?(at)
-          @ways[at].each { |id, way| crossed << way if id != line_id && touches?(rect, way) } if @ways.key?(at)
+          taken[at]&.each { |other| covered << other if rect.overlaps?(other) }
+          ways[at]&.each { |id, way| crossed << way if id != line_id && touches?(rect, way) }
         end
         covered.size * COVERED + crossed.size
       end
 
       # Keeps a Rect from what comes after.
-      def take(rect) = squares(rect) { |at| @taken[at] << rect }
+      def take(rect) = squares(rect) { |at| (taken[at] ||= []) << rect }
 
       # The best of some places for a text, each [what it is, its Rect], the ones wanted most first; it is taken.
       # Answers what it is.
@@ -51,6 +44,23 @@ module Kelvath
       def first?(key) = !(@told ||= Set.new).add?(key).nil?
 
       private
+
+      # { square => [Rect, …] }; made when it is first asked for: most notations put no symbol on a line.
+      def taken
+        @taken ||= @rects.each_value.with_object({}) do |rect, found|
+          squares(rect) { |at| (found[at] ||= []) << rect }
+        end
+      end
+
+      # { square => [[line id, Rect], …] }
+      def ways
+        @ways ||= @routes.each_with_object({}) do |(id, points), found|
+          points.each_cons(2) do |ends|
+            way = Rect.around(ends)
+            squares(way) { |at| (found[at] ||= []) << [ id, way ] }
+          end
+        end
+      end
 
       def squares(rect)
         (rect.left / SQUARE).floor.upto((rect.right / SQUARE).floor) do |column|

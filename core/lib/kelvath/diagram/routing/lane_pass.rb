@@ -11,8 +11,9 @@ module Kelvath
       MANY = 34 # pieces of a bundle that are sifted: it takes the square of their number
       FEW = 8 # lines of a bundle whose lanes lie evenly about their middle
       NEAR = 3 # closer than this counts as lying on one another
-      # One inner piece of a route: at its fixed coordinate, from low to high along the other; legs: see #legs.
-      Piece = Struct.new(:link, :index, :at, :low, :high, :legs)
+      # One inner piece of a route: at its fixed coordinate, from low to high along the other. The pieces that join it
+      # at its two ends come from the side of smaller numbers (above, or left): -1, or from the other: 1.
+      Piece = Struct.new(:link, :index, :at, :low, :high, :low_side, :high_side)
       # Pieces at (nearly) one place, with the bundles of those that touch: [[piece, …], …].
       Level = Struct.new(:pieces, :bundles)
 
@@ -47,19 +48,26 @@ module Kelvath
       # -- the pieces --
 
       def collect
-        @fresh = @given.keys.reject { |link| kept?(link) }.to_h { |link| [ link, true ] }
-        @pieces = @given.to_h do |link, points|
-          [ link, @fresh.key?(link) ? pieces_of(link, points) : @previous.pieces.fetch(link) ]
+        @fresh, @pieces = {}, {}
+        known = @previous ? @previous.given : {}
+        @given.each do |link, points|
+          next @pieces[link] = @previous.pieces.fetch(link) if known[link].equal?(points)
+
+          @fresh[link] = true
+          @pieces[link] = pieces_of(link, points)
         end
         @sorted = @previous ? merged : @pieces.values.flatten.sort_by { |piece| rank(piece) }
       end
 
-      def kept?(link) = @previous && @previous.given[link].equal?(@given[link])
       def rank(piece) = [ piece.at, piece.low, piece.link, piece.index ]
 
       # The pieces of before that are still there, with the new ones in their places.
       def merged
-        old = @previous.sorted.select { |piece| @given.key?(piece.link) && !@fresh.key?(piece.link) }
+        gone = {}.compare_by_identity
+        @previous.pieces.each do |link, pieces|
+          pieces.each { |piece| gone[piece] = true } unless pieces.equal?(@pieces[link])
+        end
+        old = gone.empty? ? @previous.sorted : @previous.sorted.reject { |piece| gone.key?(piece) }
         fresh = @fresh.keys.flat_map { |link| @pieces.fetch(link) }.sort_by { |piece| rank(piece) }
         return old if fresh.empty?
 
@@ -79,16 +87,11 @@ module Kelvath
           one, two = points[index], points[index + 1]
           next unless (one[@axis] - two[@axis]).abs < 0.01
 
-          low, high = [ one[1 - @axis], two[1 - @axis] ].minmax
-          Piece.new(link, index, one[@axis], low, high, legs(points, index))
-        end
-      end
-
-      # The pieces that join it at its ends: [place along it, -1 if they come from the side of smaller
-      # numbers (above, or left), 1 if from the other].
-      def legs(points, index)
-        [ [ points[index], points[index - 1] ], [ points[index + 1], points[index + 2] ] ].map do |corner, other|
-          [ corner[1 - @axis], other[@axis] <=> corner[@axis] ]
+          ends = [ [ one, points[index - 1] ], [ two, points[index + 2] ] ]
+          (low, low_side), (high, high_side) = ends.map { |corner, beyond|
+            [ corner[1 - @axis], beyond[@axis] <=> corner[@axis] ]
+          }.sort
+          Piece.new(link, index, one[@axis], low, high, low_side, high_side)
         end
       end
 
@@ -96,14 +99,21 @@ module Kelvath
 
       def part
         @levels = {}.compare_by_identity
-        @sorted.slice_when { |one, two| two.at - one.at > NEAR }.each do |pieces|
-          next leave_alone(pieces.first) if pieces.size < 2
+        from = 0
+        @sorted.each_index do |index|
+          following = @sorted[index + 1]
+          next if following && following.at - @sorted[index].at <= NEAR
 
-          known = known_level(pieces)
-          unsettle(pieces) unless known
-          level = @levels[pieces.first] = known || Level.new(pieces, touching(pieces))
-          level.bundles.each { |bundle| place(bundle, known) }
+          index == from ? leave_alone(@sorted[from]) : part_level(@sorted[from..index])
+          from = index + 1
         end
+      end
+
+      def part_level(pieces)
+        known = known_level(pieces)
+        unsettle(pieces) unless known
+        level = @levels[pieces.first] = known || Level.new(pieces, touching(pieces))
+        level.bundles.each { |bundle| place(bundle, known) }
       end
 
       def leave_alone(piece) = @previous&.places&.key?(piece) && unsettle([ piece ])
@@ -131,12 +141,11 @@ module Kelvath
 
       # A bundle of the same pieces, near nothing that has changed, parts as it did before.
       def place(bundle, known)
-        if known && !near_change?(bundle)
-          bundle.each { |piece| take_over(piece) }
-        else
-          unsettle(bundle)
-          lanes_of(bundle).each { |piece, at| @places[piece] = at if at }
-        end
+        near = near_change?(bundle)
+        return bundle.each { |piece| take_over(piece) } if known && !near
+
+        unsettle(bundle)
+        lanes_of(bundle, near).each { |piece, at| @places[piece] = at if at }
       end
 
       def take_over(piece)
@@ -149,7 +158,16 @@ module Kelvath
         return false if @changed.empty?
 
         reach = (bundle.size * @step) + Obstacles::MARGIN
-        changed_in?(bundle.map(&:at).minmax, bundle.map(&:low).min, bundle.map(&:high).max, reach)
+        first = bundle.first
+        least = most = first.at
+        low, high = first.low, first.high
+        bundle.each do |piece|
+          least = piece.at if piece.at < least
+          most = piece.at if piece.at > most
+          low = piece.low if piece.low < low
+          high = piece.high if piece.high > high
+        end
+        changed_in?([ least, most ], low, high, reach)
       end
 
       # Has a card come or gone near an area? at: [least, most] across; low, high: along; reach: how near.
@@ -164,15 +182,15 @@ module Kelvath
 
       # -- lanes --
 
-      # [[piece, where it goes or nil], …]
-      def lanes_of(bundle)
+      # [[piece, where it goes or nil], …]; near: has something changed near the bundle?
+      def lanes_of(bundle, near)
         order = ordered(bundle)
         numbers = assign(order)
         middle = middle_of(numbers)
         order.zip(numbers).map do |piece, number|
           offset = (number - middle) * @step
           @offsets[piece] = offset
-          [ piece, settled?(piece, offset) ? @previous.places[piece] : place_for(piece, offset) ]
+          [ piece, settled?(piece, offset, near) ? @previous.places[piece] : place_for(piece, offset) ]
         end
       end
 
@@ -188,16 +206,16 @@ module Kelvath
       end
 
       # Has it the lane it had, and nothing near has changed?
-      def settled?(piece, offset)
+      def settled?(piece, offset, near)
         return false unless @previous && @previous.offsets[piece] == offset
 
-        !changed_in?([ piece.at - offset.abs, piece.at + offset.abs ], piece.low, piece.high, Obstacles::MARGIN)
+        !near || !changed_in?([ piece.at - offset.abs, piece.at + offset.abs ], piece.low, piece.high, Obstacles::MARGIN)
       end
 
       # The order, first lane first, in which the pieces cross each other's legs least: neighbours
       # change places for as long as that saves a crossing.
       def ordered(bundle)
-        order = bundle.sort_by { |piece| [ piece.legs.sum { |_, side| side }, piece.low ] }
+        order = bundle.sort_by { |piece| [ piece.low_side + piece.high_side, piece.low ] }
         changed = Array.new(order.size - 1, true) # neighbours that have not been compared as they stand
         PASSES.times do
           swaps = changed.each_index.count do |index|
@@ -232,8 +250,7 @@ module Kelvath
         index = now + step
         while index >= 0 && (other = order[index])
           unless other.high < piece.low || other.low > piece.high
-            gain = crossings(piece, other) - crossings(other, piece)
-            saved += step * gain
+            saved += step * gain(piece, other)
             best, most = index, saved if saved > most
           end
           index += step
@@ -244,19 +261,19 @@ module Kelvath
       # Do a piece and the next change places, because they cross less then?
       def swap(order, index)
         one, two = order[index], order[index + 1]
-        return false unless crossings(two, one) < crossings(one, two)
+        return false unless gain(one, two).positive?
 
         order[index], order[index + 1] = two, one
       end
 
-      # How often the two cross if the first has the lane before the second.
-      def crossings(first, second) = across(second.legs, -1, first) + across(first.legs, 1, second)
+      # How many crossings less there are if the second of two has the lane before the first: a leg that comes from the
+      # side of smaller numbers crosses what lies before its piece, one from the other side what lies behind it.
+      def gain(first, second) = lean(first, second) - lean(second, first)
 
-      # How many of these legs that come from a side meet a piece.
-      def across(legs, side, piece)
-        (at, from), (other_at, other_from) = legs
-        (from == side && at > piece.low && at < piece.high ? 1 : 0) +
-          (other_from == side && other_at > piece.low && other_at < piece.high ? 1 : 0)
+      # The sides from which those legs of a piece come that meet another one, added up.
+      def lean(piece, other)
+        (piece.low > other.low && piece.low < other.high ? piece.low_side : 0) +
+          (piece.high > other.low && piece.high < other.high ? piece.high_side : 0)
       end
 
       # Lane numbers of pieces in that order: each after every earlier one that it lies beside.
@@ -291,9 +308,9 @@ module Kelvath
 
       def moved
         known = @previous&.routes || {}
-        @given.to_h do |link, points|
+        @given.each_with_object({}) do |(link, points), found|
           settled = known[link] unless @fresh.key?(link) || (@unsettled.key?(link) && shifts?(link))
-          [ link, settled || shifted(points, @pieces.fetch(link)) ]
+          found[link] = settled || shifted(points, @pieces.fetch(link))
         end
       end
 

@@ -22,7 +22,7 @@ module Kelvath
         @cores = cores
         @previous = previous
         @given = links
-        @loops, @links, @bundles = previous&.given.equal?(links) ? previous.sorted_links : sort(links)
+        @loops, @links, @bundles, @at = previous&.given.equal?(links) ? previous.sorted_links : sort(links)
         @upright = previous ? previous.upright.with(*previous.other(rects)) : Obstacles.new(rects)
         @level = previous&.level_for(rects)
       end
@@ -32,14 +32,17 @@ module Kelvath
         @pairs = find_pairs
         changed = changed_rects
         older = older_rects
-        left = older.reject { |id, rect| @rects[id]&.covers?(rect) }.values
-        @raw = @pairs.to_h { |id, pair| [ id, kept(id, pair, changed, left) || short_way(pair) ] }
+        come = bars(changed)
+        left = bars(older.reject { |id, rect| @rects[id]&.covers?(rect) })
+        @raw = {}
+        @pairs.each { |id, pair| @raw[id] = kept(id, pair, come, left) || short_way(pair) }
         @blocked, @through = still(@previous&.blocked), still(@previous&.through)
         take_detours
+        near = areas(older, changed)
         @untangling = Untangling.new(@raw, @pairs, @links, @upright, previous: @previous&.untangling,
-                                     changed: changed + older.values) { level }
-        @lanes = Lanes.new(@untangling.routes, @upright, bundles: @bundles, previous: @previous&.lanes,
-                           changed: changed + older.values, step: @step)
+                                     changed: near) { level }
+        @lanes = Lanes.new(@untangling.routes, @upright, bundles: @bundles, previous: @previous&.lanes, changed: near,
+                           step: @step)
         found = @lanes.parted.dup
         @loops.group_by { |_, from, _| from }.each_value do |list|
           list.each_with_index { |(id, from, _), index| found[id] = loop_at(from, index) }
@@ -62,13 +65,16 @@ module Kelvath
         [ @rects.reject { |id, rect| rects[id] == rect }, rects.reject { |id, rect| @rects[id] == rect } ]
       end
 
-      # Lines from a card to itself; all others; { link id => bundle }.
-      def sorted_links = [ @loops, @links, @bundles ]
+      # Lines from a card to itself; all others; { link id => bundle }; { card id => [place among the others, …] }.
+      def sorted_links = [ @loops, @links, @bundles, @at ]
 
       private
 
       def sort(links)
-        [ *links.partition { |_, from, to| from == to }, links.to_h { |id, _, _, bundle| [ id, bundle ] } ]
+        loops, others = links.partition { |_, from, to| from == to }
+        at = Hash.new([].freeze)
+        others.each_with_index { |(_, from, to), index| [ from, to ].each { |card| at[card] += [ index ] } }
+        [ loops, others, links.to_h { |id, _, _, bundle| [ id, bundle ] }, at ]
       end
 
       # Where lines leave and reach cards. Such a place depends on the two cards, and on what else is tied to
@@ -76,11 +82,9 @@ module Kelvath
       def find_pairs
         return Ports.new(@rects, @links, cores: @cores).pairs unless @previous
 
-        near = around(changed_cards)
-        other = @links.select { |_, from, to| near.include?(from) || near.include?(to) }
-        ends = other.flat_map { |_, from, to| [ from, to ] }.to_set
-        fresh = Ports.new(@rects, @links.select { |_, from, to| ends.include?(from) || ends.include?(to) },
-                          cores: @cores).pairs.slice(*other.map(&:first))
+        changed = changed_cards
+        other = links_at(changed + ends_of(links_at(changed)))
+        fresh = Ports.new(@rects, links_at(ends_of(other)), cores: @cores).pairs.slice(*other.map(&:first))
         return @previous.pairs.merge(fresh) if @links.equal?(@previous.links)
 
         @links.to_h { |id, *| [ id, fresh[id] || @previous.pairs.fetch(id) ] }
@@ -96,13 +100,9 @@ module Kelvath
         moved + ((@links - @previous.links) + (@previous.links - @links)).flat_map { |_, from, to| [ from, to ] }
       end
 
-      # Set of these cards and those that lines tie to them.
-      def around(cards)
-        cards = cards.to_set
-        @links.each_with_object(cards.dup) do |(_, from, to), near|
-          near << from << to if cards.include?(from) || cards.include?(to)
-        end
-      end
+      # The lines that leave or reach these cards, in their order.
+      def links_at(cards) = cards.flat_map { |card| @at[card] }.uniq.sort.map { |index| @links[index] }
+      def ends_of(links) = links.flat_map { |_, from, to| [ from, to ] }.uniq
 
       # Where only a part of a card is its face, lines go on to that.
       def inwards(points, from, to)
@@ -122,13 +122,17 @@ module Kelvath
       # Of what was known of lines, what holds for those that run as before.
       def still(known) = known.to_h.select { |id, _| @raw[id] && @raw[id].equal?(@previous.raw[id]) }
 
-      # Where cards are that were not there before.
-      def changed_rects
-        @previous ? @rects.filter_map { |id, rect| rect unless @previous.rects[id] == rect } : []
-      end
+      # { card id => Rect } of cards that are not as they were before.
+      def changed_rects = @previous ? @rects.reject { |id, rect| @previous.rects[id] == rect } : {}
 
       # { card id => Rect } of cards that are not there any more, or elsewhere, or of another size.
       def older_rects = @previous ? @previous.rects.reject { |id, rect| @rects[id] == rect } : {}
+
+      # Where these cards were and are, as one rect if the two overlap: most that change stay in their place.
+      def areas(older, changed)
+        joined = older.filter_map { |id, rect| [ id, rect.union(changed[id]) ] if changed[id]&.overlaps?(rect) }.to_h
+        older.merge(joined).values + changed.except(*joined.keys).values
+      end
 
       # The route of before, if its ends are the same and no changed card stands in its way. A line for which no way
       # was free runs on through the cards, until one of these has left.
@@ -137,19 +141,26 @@ module Kelvath
         return unless points
         return unless (was = @previous.pairs[id]).equal?(pair) || was == pair
 
-        points if (@previous.through[id] ? left : changed).none? { |rect| touches?(points, rect) }
+        points if (@previous.through[id] ? left : changed).none? { |bar| touches?(points, *bar) }
       end
 
-      # Does an inner piece of a route run through a card, or too near it?
-      def touches?(points, rect)
-        left, right = rect.left - Obstacles::MARGIN, rect.right + Obstacles::MARGIN
-        top, bottom = rect.top - Obstacles::MARGIN, rect.bottom + Obstacles::MARGIN
-        (1...points.size - 2).any? do |index|
-          x1, y1 = points[index]
-          x2, y2 = points[index + 1]
-          (x1 < right || x2 < right) && (x1 > left || x2 > left) && (y1 < bottom || y2 < bottom) &&
-            (y1 > top || y2 > top)
+      # [[left, right, top, bottom], …]: where lines would run through these cards, or too near them.
+      def bars(rects)
+        rects.each_value.map { |rect| rect.grown(Obstacles::MARGIN) }.map do |rect|
+          [ rect.left, rect.right, rect.top, rect.bottom ]
         end
+      end
+
+      # Does an inner piece of a route reach into an area?
+      def touches?(points, left, right, top, bottom)
+        index = 1
+        while index < points.size - 2
+          x1, y1 = points[index]
+          x2, y2 = points[index += 1]
+          return true if (x1 < right || x2 < right) && (x1 > left || x2 > left) && (y1 < bottom || y2 < bottom) &&
+                         (y1 > top || y2 > top)
+        end
+        false
       end
 
       # A straight line or one step, if that is free.
@@ -170,9 +181,22 @@ module Kelvath
           ways = turned(pair) { |from, to, obstacles| detours(from, to, obstacles) } if ways.empty?
           @through[id] = true if ways.empty?
           ways = turned(pair) { |from, to, _| [ straight_through(from, to) ] } if ways.empty?
-          @raw[id] = ways.min_by { |points| @traffic.crossings(points) * CROSSING + extent(points) }
+          @raw[id] = best(ways)
           @traffic.add(@raw[id])
         end
+      end
+
+      # Crossings are counted only for a way that is short enough to be the best.
+      def best(ways)
+        best, least = nil
+        ways.each do |points|
+          cost = extent(points)
+          next if least && cost >= least
+
+          cost += @traffic.crossings(points) * CROSSING
+          best, least = points, cost if least.nil? || cost < least
+        end
+        best
       end
 
       def staircase(from, to, obstacles, pair)

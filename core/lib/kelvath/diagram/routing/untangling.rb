@@ -23,7 +23,8 @@ module Kelvath
         @sides, @at = previous ? [ previous.sides.dup, previous.at.dup ] : [ {}, {} ]
         touched = rearrange(links, previous, changed)
         known = previous&.routes
-        @routes = raw.to_h { |id, points| [ id, touched[id] ? moved(id, points, known) : known.fetch(id) ] }
+        @routes = {}
+        raw.each { |id, points| @routes[id] = touched[id] ? moved(id, points, known) : known.fetch(id) }
         @flipped = nil
       end
 
@@ -42,8 +43,9 @@ module Kelvath
       def rearrange(links, previous, changed)
         ends = Hash.new { |hash, key| hash[key] = @sides.key?(key) ? @sides[key].ends.dup : {} }
         @sides.each { |key, side| ends[key] if changed.any? { |rect| near?(rect, side) } } if changed.any?
-        previous&.raw&.each { |id, points| leave(id, ends) unless points.equal?(@raw[id]) }
-        fresh = @raw.reject { |id, points| previous && points.equal?(previous.raw[id]) }
+        known = previous ? previous.raw : {}
+        known.each { |id, points| leave(id, ends) unless points.equal?(@raw[id]) }
+        fresh = @raw.reject { |id, points| points.equal?(known[id]) }
         links.each { |link| enter(link, ends) if fresh.key?(link.first) }
         ends.each { |key, there| there.empty? ? @sides.delete(key) : @sides[key] = arranged(key.last, there) }
         ends.each_value.flat_map(&:keys).to_h { |id, _| [ id, true ] }.merge(fresh)
