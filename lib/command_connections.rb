@@ -37,7 +37,7 @@ class CommandConnections
     end
 
     safety = Safety.new(undo || "kelvath-undo-#{Time.now.strftime('%Y%m%d-%H%M%S')}.sql")
-    ScriptRun.new(script, target, before:, safety:).call.merge(undo: safety.path)
+    ScriptRun.new(script, target, before:, safety:, after: foresight.after).call.merge(undo: safety.path)
   end
 
   # [[which design, counts, trouble or nil], …] of all that came from a connection.
@@ -56,9 +56,9 @@ class CommandConnections
 
     def initialize(path) = @path = path
 
-    def keep_safety(before, after, undo, place:, fresh:)
+    def keep_safety(before, after, place:, fresh:, whole:)
       @safety = [ before, after, place, fresh ]
-      File.open(@path, File::WRONLY | File::CREAT | File::EXCL, 0o600) { |file| file.write(undo) && file.fsync }
+      File.open(@path, File::WRONLY | File::CREAT | File::EXCL, 0o600) { |file| file.write(yield) && file.fsync }
     end
 
     def drop_safety = FileUtils.rm_f(@path)

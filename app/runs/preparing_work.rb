@@ -14,7 +14,7 @@ class PreparingWork
     connection = Connection.seen_by(@run.person).find(@run.options.fetch("connection"))
     before, facts = there(connection, Kelvath::Running.place(subject.script, Kelvath::Platforms.of(model, design)))
     foresight = Kelvath::Running::Foresight.new(before, subject.script, ids: Ids)
-    { digest: ReadState.keep(before.model.elements.values), script: subject.digest,
+    { digest: kept(before), after: kept(foresight.after), told: true, script: subject.digest,
       revision: @run.stored_model.revision, place: connection.place, database: connection.database, facts:,
       statements: subject.script.statements.size,
       counts: foresight.counts, losses: foresight.losses, faults: foresight.faults, destroys: foresight.destroys?,
@@ -30,6 +30,8 @@ class PreparingWork
       [ Kelvath::Altering::Side.of_catalog(catalog, connection.platform, ids: Ids), database.facts ]
     end
   end
+
+  def kept(side) = ReadState.keep(side.model.elements.values)
 
   # What the undo script would do, where there has to be one.
   def way_back(foresight)

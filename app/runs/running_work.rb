@@ -13,11 +13,14 @@ class RunningWork
     end
 
     connection = Connection.seen_by(@run.person).find(prepared.options.fetch("connection"))
-    ScriptRun.new(subject.script, connection.target(@run.person), before: ReadState.side(prepared), safety: @run)
+    ScriptRun.new(subject.script, connection.target(@run.person), before: ReadState.side(prepared), after:, safety: @run)
              .call(progress).merge(place: connection.place)
   end
 
   private
+
+  # As it was worked out when the database was looked at; nil if that is not kept.
+  def after = prepared.result["after"] && ReadState.side(prepared, "after")
 
   def prepared = @prepared ||= Run.find_by!(id: @run.options.fetch("prepared"), kind: "preparing", state: "done")
 

@@ -8,10 +8,10 @@ class ScriptRun
   LISTED = 200 # lines that a result holds of anything
 
   # script: a Kelvath::Ddl::Script; target: a Target; before: the Kelvath::Altering::Side of what is there; safety:
-  # keeps (before, after, text of the undo script) with keep_safety, answers before and after with safety, and forgets
-  # them with drop_safety.
-  def initialize(script, target, before:, safety:)
-    @script, @target, @before, @safety = script, target, before, safety
+  # keeps (before, after, from a block the text of the undo script) with keep_safety, answers before and after with
+  # safety, and forgets them with drop_safety; after: the Side of what would be there, if it is known.
+  def initialize(script, target, before:, safety:, after: nil)
+    @script, @target, @before, @safety, @after = script, target, before, safety, after
     @times = []
   end
 
@@ -43,15 +43,16 @@ class ScriptRun
 
   private
 
-  def foresight = @foresight ||= Kelvath::Running::Foresight.new(@before, @script, ids: Ids)
+  def foresight = @foresight ||= Kelvath::Running::Foresight.new(@before, @script, ids: Ids, after: @after)
 
   def place = @place ||= Kelvath::Running.place(@script, Kelvath::Platforms.fetch(@target.platform))
 
   # A database that the script makes goes as a whole.
   def keep_safe
     fresh = place && Connectors.reach(@target) { |database| place unless database.place?(place) }
-    undo = fresh ? "#{Kelvath::Platforms.fetch(@target.platform).place_dropped(fresh)};\n" : foresight.undo.script.text
-    @safety.keep_safety(@before, foresight.after, undo, place:, fresh: !fresh.nil?)
+    @safety.keep_safety(@before, foresight.after, place:, fresh: !fresh.nil?, whole: foresight.whole?) do
+      fresh ? "#{Kelvath::Platforms.fetch(@target.platform).place_dropped(fresh)};\n" : foresight.undo.script.text
+    end
   end
 
   def refuse_changes

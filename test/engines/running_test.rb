@@ -48,7 +48,7 @@ class RunningTest < ActiveSupport::TestCase
   end
 
   test "MariaDB" do
-    Dir.mktmpdir("kelvath-maria") do |directory|
+    Dir.mktmpdir("kelvath-maria", ThrowawayMariadb.place) do |directory|
       port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
       engine = MariadbEngine.new(directory, port)
       engine.start
@@ -87,9 +87,10 @@ class RunningTest < ActiveSupport::TestCase
       PracticeServer.start("oracle")
     end
     assert_cleaned(there, before, piece("CREATE WIBBLE x"))
-    assert_cleaned(there, before, prepared) { |done| again.call if done == 500 }
-    assert_survives_a_kill(there, before, prepared) { PracticeServer.behave("oracle", "slow") }
-    assert_equal [ "done", nil, true ], running(prepared).tap(&:work).then { |run|
+    plain = prepared
+    assert_cleaned(there, before, plain) { |done| again.call if done == 500 }
+    assert_survives_a_kill(there, before, plain) { PracticeServer.behave("oracle", "slow") }
+    assert_equal [ "done", nil, true ], running(plain).tap(&:work).then { |run|
       [ run.state, *run.result.values_at("failed", "clean") ]
     }
   ensure
@@ -124,16 +125,17 @@ class RunningTest < ActiveSupport::TestCase
     before = there.call
     assert_equal [ [ "pier" ], [ 2 ] ], before
     [ broken, lost ].compact.each { |sql| assert_cleaned(there, before, piece(sql)) }
-    assert_cleaned(there, before, prepared) { |done| killed.call if done == 500 }
+    plain = prepared # nothing has changed in the end, so that it holds until something has
+    assert_cleaned(there, before, plain) { |done| killed.call if done == 500 }
     assert_survives_a_kill(there, before, piece(pause))
-    whole(there)
+    whole(there, plain)
   end
 
   # It has run to its end, and Kelvath was killed before it could note so: that is taken back, too.
   def taken_back_whole(there)
     before, target = there.call, @connection.target("Guest")
     safety = Struct.new(:safety) do
-      def keep_safety(*sides, _undo, place:, fresh:) = self.safety = [ *sides, place, fresh ]
+      def keep_safety(*sides, place:, fresh:, **) = self.safety = [ *sides, place, fresh ]
       def drop_safety = nil
     end.new
     script = Kelvath::Ddl.script(@stored.model, @design_id)
@@ -220,8 +222,8 @@ class RunningTest < ActiveSupport::TestCase
     assert_equal 280, result[:counts][:new]["table"]
   end
 
-  def whole(there)
-    run = running(prepared).tap(&:work)
+  def whole(there, preparation)
+    run = running(preparation).tap(&:work)
     assert_equal [ "done", nil, true, [] ], [ run.state, *run.result.values_at("failed", "clean", "unforeseen") ],
                  run.message
     tables = TABLES.fetch(@connection.platform)

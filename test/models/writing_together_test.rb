@@ -61,6 +61,18 @@ class WritingTogetherTest < ActiveSupport::TestCase
     assert_whole
   end
 
+  test "an undo is fitted while the database is free, and fits what another process wrote meanwhile" do
+    one, two = @stored.model.all(:entity).first(2)
+    define(one, "Taken back.")
+    free = nil
+    interfering(-> { free = !StoredModel.connection.transaction_open?; define(two, "Quicker.") }) do
+      @stored.journal.undo(by: "Ada")
+    end
+    assert free
+    assert_equal [ one.definition, "Quicker." ], [ one, two ].map { |each| @stored.reload.model[each.id].definition }
+    assert_whole
+  end
+
   test "a page is told what has changed since it was painted, whoever did it" do
     diagram = @stored.model.all(:diagram).find { |each| each.stage == "concept" }
     one, two = @stored.model.children(diagram.id, :diagram_node).map { |node| @stored.model[node.element_id] }.first(2)

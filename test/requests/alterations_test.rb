@@ -87,7 +87,7 @@ original_filename: "then.json")
     run = @stored.runs.create!(kind: "running", title: "Fleet", person: "Guest", design_id: @design_id,
                                state: "working", alive_at: Time.current, options: { prepared: 0 })
     side = Kelvath::Altering::Side.new(model: @stored.model, design_id: @design_id, told: true)
-    run.keep_safety(side, side, "DROP TABLE quay;\n", place: nil, fresh: false)
+    run.keep_safety(side, side, place: nil, fresh: false) { "DROP TABLE quay;\n" }
     assert_equal [ side.design_id, nil, false ], [ run.safety.first.design_id, *run.safety.last(2) ]
     RunJob.stub(:perform_later, nil) { post run_stop_path(run) }
     cleaning = Run.last

@@ -4,15 +4,16 @@
 module ReadState
   module_function
 
-  # The Kelvath::Altering::Side of a Run that read one. Raises Kelvath::NotFound if it has not, or it is gone.
-  def side(run)
-    model = model(run)
+  # The Kelvath::Altering::Side of a Run that read one; which: under what its result names it. Raises Kelvath::NotFound
+  # if it has not, or it is gone.
+  def side(run, which = "digest")
+    model = model(run, which)
     Kelvath::Altering::Side.new(model:, design_id: model.all(:design).first.id, told: run.result["told"])
   end
 
   # All that a Run read, as a Kelvath::Model. Raises Kelvath::NotFound.
-  def model(run)
-    kept = KeptBase.find_by(digest: run.result.to_h["digest"]) or
+  def model(run, which = "digest")
+    kept = KeptBase.find_by(digest: run.result.to_h[which]) or
       raise Kelvath::NotFound, "What was read is not there any more; read it again."
     Kelvath::Model.of(Kelvath::Derivation::Base.new(kept.digest, kept.content).elements)
   end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "core_test_helper"
+require "delegate"
 
 class KeyMigrationTest < CoreTest
   # entity of the ferry company => what it holds, key members marked.
@@ -30,6 +31,22 @@ class KeyMigrationTest < CoreTest
     assert_equal [ "Number*", "Tenant Number", "Tenant Number 2" ], held_names(draft.model, "Invoice")
     draft.set(draft.model.children(member, :attribute).first.id, name: "Member Number")
     assert_equal [ "Number*", "Tenant Number", "Tenant Number 2" ], held_names(draft.model, "Invoice")
+  end
+
+  # A model that lets another thread go on whenever it is asked for something.
+  class Yielding < SimpleDelegator
+    def children(...) = __getobj__.children(...).tap { Thread.pass }
+  end
+
+  def test_threads_that_read_one_fresh_model_all_get_its_keys
+    model = Yielding.new(ferries)
+    holdings = ->(keys) { ferries.all(:entity).map { |each| keys.held(each.id) } }
+    alone = holdings.call(Logical::KeyMigration.new(ferries))
+    5.times do
+      shared = Logical::KeyMigration.new(model)
+      found = Array.new(6) { Thread.new { holdings.call(shared) } }.map(&:value)
+      assert_equal [ alone ], found.uniq
+    end
   end
 
   def test_optionality_follows_the_parent_end

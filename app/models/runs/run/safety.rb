@@ -3,10 +3,11 @@
 # What a run on somebody's database keeps on the disk before its first statement, so that the database can be cleaned
 # whatever becomes of the run: what was there, what would be, and the script that goes back.
 module Run::Safety
-  # before, after: Kelvath::Altering::Sides; undo: the text of a script; place: a database that the script makes or goes
-  # on in, nil for none; fresh: does it make it?
-  def keep_safety(before, after, undo, place:, fresh:)
-    write(undo_path, undo)
+  # before, after: Kelvath::Altering::Sides; place: a database that the script makes or goes on in, nil for none; fresh:
+  # does it make it? whole: does the database take back by itself whatever the run has done when it stops? The block
+  # answers the text of the script that goes back; where it is hardly ever needed, it is made when it is asked for.
+  def keep_safety(before, after, place:, fresh:, whole: false)
+    write(undo_path, yield) unless whole && !fresh
     sides = [ before, after ].map do |side|
       { design: side.design_id, elements: side.model.elements.each_value.map(&:to_h) }
     end
@@ -32,7 +33,12 @@ module Run::Safety
 
   def safety_path = self.class.directory.join("#{id}.safety.json")
   # The script that goes back, nil if it is not kept any more.
-  def undo_text = (File.read(undo_path) if undo_path.exist?)
+  def undo_text
+    return File.read(undo_path) if undo_path.exist?
+
+    before, after = safety if safety_path.exist?
+    Kelvath::Altering.between(after, before).script.text if before
+  end
 
   def undo_path = self.class.directory.join("#{id}.undo.sql")
 

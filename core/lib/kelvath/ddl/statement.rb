@@ -46,7 +46,7 @@ module Kelvath
 
       # The statements as whoever is handed the text finds them: what is proved is what leaves.
       def handed_out
-        Splitter.statements(text, batch_end: @batch_end).map do |sql, line|
+        @handed_out ||= Splitter.statements(text, batch_end: @batch_end).map do |sql, line|
           behind = statements.bsearch_index { |statement| statement.line > line } || statements.size
           known = statements[behind - 1] if behind.positive?
           Statement.new(known&.kind || "statement", known&.name.to_s, sql, known&.element_id, line:).freeze

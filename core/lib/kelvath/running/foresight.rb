@@ -4,11 +4,13 @@ module Kelvath
   module Running
     # What a script would do to a database as it is, told by the reader of scripts before anything runs.
     class Foresight
-      # before: an Altering::Side of what is there; script: the Ddl::Script.
-      def initialize(before, script, ids:)
+      # before: an Altering::Side of what is there; script: the Ddl::Script; after: what it leaves, if that has been
+      # worked out before.
+      def initialize(before, script, ids:, after: nil)
         @before = before
         @script = script
         @ids = ids
+        @after = after
       end
 
       # The Altering::Side of what would be there after it.
@@ -53,16 +55,27 @@ module Kelvath
       ASKS_FIRST = /\bIF\s+(?:NOT\s+EXISTS|OBJECT_ID|DB_ID)|\A\s*CREATE\s+OR\s+(?:REPLACE|ALTER)/i
 
       def doubled
+        return [] unless any_made_again?
+
         alone = Reading.read([ Reading::Source.new(name: SCRIPT, text:) ], platform:)
-        there = Cleaning.names(@before).to_set(&:last)
         [ *alone.catalog.tables, *alone.catalog.views ].filter_map do |thing|
           line = alone.lines.fetch(thing, [ nil, 0 ]).last
-          next unless there.include?(thing.title.downcase)
+          next unless names_there.include?(thing.title.downcase)
           next if statement_at(line).match?(ASKS_FIRST) || dropped?(thing, line)
 
           [ line, "#{thing.title} is there already." ]
         end
       end
+
+      # Reading the script once more takes as long as all else: only where a statement may make what is there.
+      def any_made_again?
+        last_parts = names_there.to_set { |name| name.split(".").last }
+        @script.statements.any? do |each|
+          each.kind == "by hand" ? each.sql.match?(/\bCREATE\b/i) : last_parts.include?(each.name.to_s.downcase)
+        end
+      end
+
+      def names_there = @names_there ||= Cleaning.names(@before).to_set(&:last)
 
       # Tables that it refers to, and that are neither there nor made.
       def lacking
@@ -88,7 +101,7 @@ module Kelvath
       end
 
       def platform = @before.platform
-      def handed_out = @handed_out ||= @script.handed_out
+      def handed_out = @script.handed_out
       def forward = @forward ||= Altering.between(@before, after)
 
       def reading
