@@ -2,6 +2,7 @@
 
 require "pg"
 require "securerandom"
+require_relative "postgresql_pipeline"
 require_relative "statement_by_statement"
 require_relative "unreachable"
 
@@ -152,6 +153,13 @@ class PostgresqlServer
   end
 
   private
+
+  # A transaction stops at the first statement that fails, so that those behind it may be under way.
+  def in_turn(statements, &)
+    return super unless @connection.transaction_status == PG::PQTRANS_INTRANS
+
+    PostgresqlPipeline.each(@connection, statements, &)
+  end
 
   # Where the line is down, the server does it by itself.
   def take_back

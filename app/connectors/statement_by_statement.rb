@@ -15,13 +15,16 @@ module StatementByStatement
 
   # Runs some of its statements. Raises StatementFailed.
   def run_statements(statements, progress: Kelvath::Progress.none, times: [])
-    statements.each_with_index do |statement, index|
+    in_turn(statements) do |statement, index, *under_way|
       progress.step(index, statements.size, "#{statement.kind} #{statement.name}")
-      times << [ timed { run_one(statement) }, statement ]
+      times << [ timed { run_one(statement, *under_way) }, statement ]
     end
   end
 
   private
+
+  # Yields each statement and its place, and what has sent it already, if anything has: that answers #answer.
+  def in_turn(statements, &) = statements.each_with_index(&)
 
   def timed
     start = Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -29,8 +32,8 @@ module StatementByStatement
     ((Process.clock_gettime(Process::CLOCK_MONOTONIC) - start) * 1000).round(1)
   end
 
-  def run_one(statement)
-    execute(statement.sql)
+  def run_one(statement, under_way = nil)
+    under_way ? under_way.answer : execute(statement.sql)
   rescue *self.class::REFUSED => error
     words = error.message.dup.force_encoding(Encoding::UTF_8).scrub("?").lines.first.to_s.strip.delete_suffix(":")
     raise StatementFailed.new("Line #{statement.line}, #{statement.kind} #{statement.name}: #{words}.", statement:)

@@ -34,6 +34,12 @@ module Kelvath
         new(model: Model.of(builder.elements), design_id: builder.design.id, told: true)
       end
 
+      # What a comparison lays beside that of another Side: see Comparison::Outline.of_design. Made once.
+      def outline(without: [])
+        (@outlines ||= {})[without] ||=
+          Comparison::Outline.of_design(model, design_id, Platforms.fetch(design.platform), without:)
+      end
+
       # The Design, and the platform in its version.
       def design = model.fetch(design_id, :design)
       def platform = Platforms.of(model, design)

@@ -23,7 +23,7 @@ module Kelvath
     def differences(before, after)
       outside = [ before, after ].flat_map { |side| outside(side) }
                                  .to_set { |table, side| table.label(side.model).downcase }
-      Comparison.designs(before.model, before.design_id, after.model, after.design_id, without: Proof::UNREAD)
+      Comparison.differences(*[ before, after ].map { |side| side.outline(without: Proof::UNREAD) })
                 .reject { |each| outside.include?(owner(each).last.downcase) }
     end
 
