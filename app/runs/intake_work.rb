@@ -29,7 +29,7 @@ class IntakeWork
   def taken(catalog, progress)
     choice = NamingStandard::Choice.new(**@run.options.symbolize_keys.except(:platform, :left_out))
     Kelvath::Starting.from_catalog(@run.title, catalog, platform: @platform, ids: Ids, standard: choice.standard,
-                                   follows: choice.fields, progress:)
+                                   follows: choice.fields, progress:, beside: Beside.method(:begin))
   end
 
   def write(taken, tables, progress)

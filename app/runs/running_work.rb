@@ -13,8 +13,8 @@ class RunningWork
     end
 
     connection = Connection.seen_by(@run.person).find(prepared.options.fetch("connection"))
-    ScriptRun.new(subject.script, connection.target(@run.person), before: ReadState.side(prepared), after:, safety: @run)
-             .call(progress).merge(place: connection.place)
+    before, target = ReadState.side(prepared), connection.target(@run.person)
+    ScriptRun.new(subject.script, target, before:, after:, safety: @run).call(progress).merge(place: connection.place)
   end
 
   private

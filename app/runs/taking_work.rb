@@ -37,7 +37,7 @@ class TakingWork
     taken = Kelvath::Starting.from_catalog(@run.title, catalog, platform:, ids: Ids,
                                            standard: standard.standard, follows: standard.fields,
                                            logical: settings.logical?, layout: settings.layout,
-                                           stars: settings.stars?, progress:)
+                                           stars: settings.stars?, progress:, beside: Beside.method(:begin))
     KeptBase.keep(taken.base) if taken.base
     { digest: ReadState.keep(taken.change_set.additions), design_id: taken.design_id,
       log: taken.log.map(&:to_h), counts: Kelvath::Summary.of(taken.change_set) }

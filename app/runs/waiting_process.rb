@@ -61,6 +61,7 @@ class WaitingProcess
     RunProcess::LIMITS.each { |name, most| Process.setrlimit(name.to_s.delete_prefix("rlimit_").upcase, most) }
     ENV.delete_if { |name, _| name.match?(RunProcess::SETTINGS) }
     settings.each { |name, value| ENV[name.to_s] = value }
+    ENV["KELVATH_ONE_RUN"] = "yes"
     Ids.renew
   end
 end

@@ -4,7 +4,7 @@
 module Ids
   # Chance of its own: for a process that begins as a copy of another.
   def self.renew
-    clock = -> { (Time.now.to_f * 1000).floor }
+    clock = -> { Process.clock_gettime(Process::CLOCK_REALTIME, :millisecond) }
     @source = Kelvath::Ulid.new(clock:, random: Random.new(Random.new_seed))
   end
   renew

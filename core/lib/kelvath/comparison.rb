@@ -32,7 +32,8 @@ module Kelvath
 
     # left, right: { [kind, path] => { field => value } }
     def differences(left, right)
-      unlike = (left.keys | right.keys).reject { |key| left[key] == right[key] }
+      unlike = left.filter_map { |key, fields| key unless right[key] == fields } +
+               right.each_key.reject { |key| left.key?(key) }
       unlike.sort.flat_map do |key|
         kind, path = key
         unless left[key] && right[key]

@@ -57,8 +57,19 @@ module Kelvath
     end
 
     # Turns a catalog into a design and, if that is wanted, a logical side in an empty (or other) model. standard: what
-    # the names are read by.
-    def take(model, catalog, platform:, ids:, name:, standard: Naming::Standard.plain, logical: true)
+    # the names are read by. Answers a Result.
+    def take(model, catalog, logical: true, **options)
+      taken = without_base(model, catalog, logical:, **options)
+      return taken unless logical
+
+      additions = taken.change_set.additions
+      base = base(additions, taken.design_id)
+      additions = additions.map { |each| each.id == taken.design_id ? each.with(base: base.digest) : each }
+      taken.dup.tap { |whole| whole.change_set, whole.base = ChangeSet.new(additions:), base }
+    end
+
+    # As #take, but for the base, which takes as long as all the rest: the design names none yet.
+    def without_base(model, catalog, platform:, ids:, name:, standard: Naming::Standard.plain, logical: true)
       catalog = Mending.new(catalog).catalog
       design = DesignBuilder.new(catalog, Platforms.fetch(platform), ids, name:)
       return design_only(catalog, design) unless logical
@@ -67,9 +78,7 @@ module Kelvath
         design, ids, taken: %i[entity domain].to_h { |kind| [ kind, model.all(kind).map(&:name) ] }, standard:
       )
       additions = logical.build + design.elements
-      base = base(additions, design.design)
-      additions.map! { |each| each.kind == :design ? each.with(base: base.digest) : each }
-      Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, base:,
+      Result.new(change_set: ChangeSet.new(additions:), design_id: design.design.id, base: nil,
                  log: catalog.log + logical.log + pieces(additions))
     end
 
@@ -81,11 +90,12 @@ module Kelvath
     private_class_method :design_only
 
     # What the logical side just made would be derived as, in the place of what was taken in: where the two differ, the
-    # database has decided.
-    def base(additions, design)
+    # database has decided. additions: elements, the Design of that id among them. Answers a Derivation::Base.
+    def base(additions, design_id)
       taken = Model.of(additions)
+      design = taken.fetch(design_id, :design)
       made, = Derivation.made(taken, design)
-      Derivation::Base.of(Derivation::Again::Matching.new(Derivation::Again::Parts.of(taken, design.id), made)
+      Derivation::Base.of(Derivation::Again::Matching.new(Derivation::Again::Parts.of(taken, design_id), made)
                                                      .aligned.values)
     end
   end

@@ -38,20 +38,25 @@ module Kelvath
     # Takes a catalog into a new model, with diagrams of both sides laid out. Answers a Taken.
     # standard: what the names are read by; follows: what the header says of it; logical: is a logical side wanted?
     # layout: the key of one for its diagrams, nil for what suits them; stars: is there a diagram for each fact with its
-    # dimensions?
+    # dimensions? beside: what begins a block and answers what waits for its answer by #call: for work that may go on
+    # meanwhile.
     def from_catalog(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {}, logical: true,
-                     layout: nil, stars: false, progress: Progress.none)
+                     layout: nil, stars: false, progress: Progress.none, beside: AT_ONCE)
       draft = Draft.new(Model::EMPTY, ids:)
       header = draft.add(:header, name:, **follows)
-      taken = Intake.take(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title, standard:,
-                                                logical:)
+      taken = Intake.without_base(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title,
+                                                        standard:, logical:)
+      base = beside.call { Intake.base(taken.change_set.additions, taken.design_id) } if logical
       draft.add_all(divided(taken, ids))
       draft.set(header.id, names_from_id: taken.design_id) if logical
       add_diagrams(draft, taken.design_id, layout, progress)
       add_stars(draft, taken) if stars
-      Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, base: taken.base,
-                log: taken.log)
+      base = base&.call
+      draft.set(taken.design_id, base: base.digest) if base
+      Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, base:, log: taken.log)
     end
+
+    AT_ONCE = ->(&work) { work.call.then { |answer| -> { answer } } }
 
     # What deriving a design brought: its change, with a diagram of it laid out.
     NewDesign = Struct.new(:change_set, :name, :design_id, :diagram_id, :base, :remarks, keyword_init: true)
@@ -98,7 +103,8 @@ module Kelvath
       additions = taken.change_set.additions
       return additions if additions.count { |each| each.kind == :entity } <= DIVIDED
 
-      areas, of = areas(Intake::Areas.new(Model.of(additions)).groups, ids)
+      related = additions.select { |each| %i[entity relationship].include?(each.kind) }
+      areas, of = areas(Intake::Areas.new(Model.of(related)).groups, ids)
       taken.log << Intake::Catalog::Remark.new(
         level: :note, object: "", message: "Its #{of.size} entities that are related were divided into #{areas.size} " \
                                            "subject areas, each called after the one that most others refer to."

@@ -28,7 +28,7 @@ module Kelvath
       def table_id(place) = table_ids.fetch(place)
 
       # The id of a column, by its table's place, [schema, name], and its name in any case. Raises KeyError.
-      def column_id(place, column) = column_ids.fetch([ place, column.downcase ])
+      def column_id(place, column) = column_ids.fetch(table_id(place)).fetch(column.downcase)
 
       # Notes which logical element a table or column belongs to.
       def link(physical_id, source_id) = @sources[physical_id] = source_id
@@ -60,9 +60,10 @@ module Kelvath
         end
       end
 
+      # { table's id => { column's name in lower case => id } }
       def column_ids
-        @column_ids ||= catalog.tables.each_with_object({}) do |table, ids|
-          table.columns.each { |column| ids[[ table.place, column.name.downcase ]] = @ids.next }
+        @column_ids ||= catalog.tables.to_h do |table|
+          [ table_id(table.place), table.columns.to_h { |column| [ column.name.downcase, @ids.next ] } ]
         end
       end
 
@@ -219,7 +220,7 @@ module Kelvath
       def resolved(text, kind, table_id = nil)
         return text if text.empty?
 
-        columns = ->(id) { named_columns.fetch(id, {}) }
+        columns = ->(id) { column_ids.fetch(id, {}) }
         known = Ddl::Names::Known.new(tables: named_tables, columns:, table: table_id)
         Ddl::NameFinder.new(text, kind, known).resolved
       end
@@ -227,14 +228,11 @@ module Kelvath
       def view_ids = @view_ids ||= catalog.views.to_h { |view| [ view.place, @ids.next ] }
       def named_tables = @named_tables ||= Ddl::Names.tables_by_name(table_ids.to_a + view_ids.to_a)
 
-      # { table's id => { column's name in lower case => id } }
-      def named_columns
-        @named_columns ||= column_ids.each_with_object({}) do |((place, name), id), found|
-          (found[table_id(place)] ||= {})[name] = id
-        end
+      def columns(place, names)
+        known = column_ids.fetch(table_ids[place], {})
+        names.filter_map { |name| known[name.downcase] }
       end
 
-      def columns(place, names) = names.filter_map { |name| column_ids[[ place, name.downcase ]] }
       def build(kind, parent_id, id: @ids.next, **values) = Metamodel.fetch(kind).new(id:, parent_id:, **values)
     end
   end

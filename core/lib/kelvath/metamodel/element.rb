@@ -116,15 +116,17 @@ module Kelvath
 
       # Its texts in which elements are named: the expressions, and options that are SQL.
       def expressions
-        texts = self.class.expression_fields.map { |field| self[field.name] }
+        texts = self.class.expression_fields.filter_map { |field| @values[field.name] }
         texts.concat(@values[:options].values.grep(String)) if @values.key?(:options)
         texts
       end
 
       # Ids of all elements this one refers to, the parts of composed ids included, without its parent.
       def referenced_ids
-        ids = self.class.reference_fields.flat_map do |field|
-          Array(self[field.name]).flat_map { |id| id.include?(".") ? id.split(".") : [ id ] }
+        ids = []
+        self.class.reference_fields.each do |field|
+          value = @values[field.name] or next
+          [ *value ].each { |id| id.include?(".") ? ids.concat(id.split(".")) : ids << id }
         end
         expressions.each { |text| ids.concat(Expression.ids(text)) }
         ids

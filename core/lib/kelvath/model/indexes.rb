@@ -61,17 +61,12 @@ module Kelvath
         def drop(key, id)
           ids = bucket(key)
           ids.delete(id)
-          @hashes.delete(key) if ids.empty?
+          [ @hashes, @own ].each { |hashes| hashes.delete(key) } if ids.empty?
         end
 
         private
 
-        def bucket(key)
-          own = @own[key]
-          return own if own && @hashes[key].equal?(own)
-
-          @own[key] = @hashes[key] = (@hashes[key] || {}).dup
-        end
+        def bucket(key) = @own[key] ||= @hashes[key] = (@hashes[key] || {}).dup
       end
     end
   end
