@@ -6,14 +6,17 @@ require "sqlite3"
 # Work that goes on in a copy of this process, on another core, while this one does something else: for what takes
 # seconds, needs nothing that comes later, and touches no database.
 class Beside
-  # Begins what the block does; #call of what this answers waits for it and answers what the block did, which Marshal
-  # must be able to write, or raises what it raised. Only a process that does one run makes copies: elsewhere another
-  # thread may hold what the copy would wait for. There, and on a machine of one core, it is done at once.
+  # Begins what the block does; #call of what this answers waits for it and answers the String that the block did.
+  # Raises Kelvath::Error in the words of one that the block raised. Only a process that does one run makes copies:
+  # elsewhere another thread may hold what the copy would wait for. There, and on a machine of one core, it is done at
+  # once.
   def self.begin(&work)
     return new(work) if ENV.key?("KELVATH_ONE_RUN") && Etc.nprocessors > 1
 
     work.call.then { |answer| -> { answer } }
   end
+
+  DONE, REFUSED = "+", "-" # what a copy says first
 
   def initialize(work)
     @work = work
@@ -29,8 +32,9 @@ class Beside
     Process.wait(@copy)
     return @work.call if told.empty?
 
-    answer, error = Marshal.load(told)
-    error ? raise(error) : answer
+    raise Kelvath::Error, told.byteslice(1..).force_encoding(Encoding::UTF_8) if told.start_with?(REFUSED)
+
+    told.byteslice(1..)
   ensure
     @from.close
   end
@@ -39,11 +43,11 @@ class Beside
 
   def tell(to)
     outcome = begin
-      [ @work.call ]
+      [ DONE, @work.call ]
     rescue Kelvath::Error => error
-      [ nil, error ]
+      [ REFUSED, error.message ]
     end
-    to.write(Marshal.dump(outcome))
+    to.write(*outcome)
     to.close
   ensure
     exit!(0) # what is done at the end is for the process that it is a copy of

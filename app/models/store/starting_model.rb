@@ -14,10 +14,10 @@ class StartingModel
 
   # Writes everything; answers the stored model. Raises Kelvath::InvalidChange, and leaves nothing then.
   def write(by:, label:, progress:, &last)
-    checked = @model.size > LARGE ? Beside.begin { check } : check
+    checking = @model.size > LARGE ? Beside.begin { check.to_s } : check
     entries = entries(by, label)
     write_elements(progress)
-    checked&.call
+    checking&.call
     StoredModel.transaction { finish(entries, &last) }
     ModelCache.put(@stored.id, @stored.revision, @model)
     @stored

@@ -38,20 +38,20 @@ module Kelvath
     # Takes a catalog into a new model, with diagrams of both sides laid out. Answers a Taken.
     # standard: what the names are read by; follows: what the header says of it; logical: is a logical side wanted?
     # layout: the key of one for its diagrams, nil for what suits them; stars: is there a diagram for each fact with its
-    # dimensions? beside: what begins a block and answers what waits for its answer by #call: for work that may go on
-    # meanwhile.
+    # dimensions? beside: what begins a block and answers what waits for its answer, a String, by #call: for work that
+    # may go on meanwhile.
     def from_catalog(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {}, logical: true,
                      layout: nil, stars: false, progress: Progress.none, beside: AT_ONCE)
       draft = Draft.new(Model::EMPTY, ids:)
       header = draft.add(:header, name:, **follows)
       taken = Intake.without_base(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title,
                                                         standard:, logical:)
-      base = beside.call { Intake.base(taken.change_set.additions, taken.design_id) } if logical
+      base = beside.call { Intake.base(taken.change_set.additions, taken.design_id).content } if logical
       draft.add_all(divided(taken, ids))
       draft.set(header.id, names_from_id: taken.design_id) if logical
       add_diagrams(draft, taken.design_id, layout, progress)
       add_stars(draft, taken) if stars
-      base = base&.call
+      base = Derivation::Base.kept(base.call) if base
       draft.set(taken.design_id, base: base.digest) if base
       Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, base:, log: taken.log)
     end

@@ -10,8 +10,11 @@ module Kelvath
       # The Base of elements.
       def self.of(elements)
         content = Zlib.deflate(JSON.generate(elements.map(&:to_h)), Zlib::BEST_SPEED)
-        new(digest_of(content), content)
+        kept(content)
       end
+
+      # The Base of a content.
+      def self.kept(content) = new(digest_of(content), content)
 
       # The digest by which a design names a content.
       def self.digest_of(content) = Digest::SHA256.hexdigest(content)

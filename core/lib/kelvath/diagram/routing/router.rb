@@ -2,13 +2,9 @@
 
 module Kelvath
   module Diagram
-    # Draws lines between cards from level and upright pieces that run round the cards between.
-    # It tries shapes from the simplest on: straight, one step, then a detour through the nearest
-    # gap. Lines that would lie on one another are parted afterwards (Lanes).
+    # Draws lines between cards from level and upright pieces that run round the cards between, each in the simplest
+    # shape that is free (Ways, Staircase). Lines that would lie on one another are parted afterwards (Lanes).
     class Router
-      STUB = 20 # the least a line runs straight out of a card: room for its end mark
-      APPROACH = 32 # above the lower card: half of what a layered layout leaves between layers
-      DETOURS = 12 # gaps, and heights, tried for a blocked way
       CROSSING = 150 # a crossing weighs as much as so much length
 
       attr_reader :rects, :pairs, :raw
@@ -34,8 +30,8 @@ module Kelvath
         older = older_rects
         come = bars(changed)
         left = bars(older.reject { |id, rect| @rects[id]&.covers?(rect) })
-        @raw = {}
-        @pairs.each { |id, pair| @raw[id] = kept(id, pair, come, left) || short_way(pair) }
+        @raw, @untried = {}, {}
+        @pairs.each { |id, pair| @raw[id] = kept(id, pair, come, left) || short_way(id, pair) }
         @blocked, @through = still(@previous&.blocked), still(@previous&.through)
         take_detours
         near = areas(older, changed)
@@ -48,7 +44,7 @@ module Kelvath
           list.each_with_index { |(id, from, _), index| found[id] = loop_at(from, index) }
         end
         @links.each { |id, from, to| found[id] = inwards(found[id], from, to) } unless @cores.empty?
-        @previous = @level_ways = nil # or every older router would live on in the one after it
+        @previous = @untried = nil # or every older router would live on in the one after it
         found
       end
 
@@ -163,25 +159,29 @@ module Kelvath
         false
       end
 
-      # A straight line or one step, if that is free.
-      def short_way(pair)
-        turned(pair) { |from, to, obstacles| [ straight(from, to, obstacles) || step(from, to, obstacles) ].compact }
-          .first
+      # A straight line or one step; nil if that is not free.
+      def short_way(id, pair)
+        ways = ways(pair)
+        points = ways.short
+        return put_right(points, pair) if points
+
+        @untried[id] = ways
+        nil
       end
 
       # Lines whose short way is blocked go through the gaps between cards, the nearer cards first, by a way that
       # crosses few of the lines drawn before; where cards stand in no rows, by the best way through a single gap.
       def take_detours
-        blocked = @pairs.select { |id, _| @raw[id].nil? }.sort_by { |_, pair| distance(pair) }
-        blocked.each { |id, _| @blocked[id] = true }
+        @untried.each_key { |id| @blocked[id] = true }
         @traffic = known_traffic
         rows = @blocked.size * 2 < @pairs.size # where most lines are blocked, cards stand in no order to step through
-        blocked.each do |id, pair|
-          ways = rows ? turned(pair) { |*way| [ staircase(*way, pair) ].compact } : []
-          ways = turned(pair) { |from, to, obstacles| detours(from, to, obstacles) } if ways.empty?
-          @through[id] = true if ways.empty?
-          ways = turned(pair) { |from, to, _| [ straight_through(from, to) ] } if ways.empty?
-          @raw[id] = best(ways)
+        @untried.sort_by { |id, _| distance(@pairs[id]) }.each do |id, ways|
+          pair = @pairs[id]
+          found = [ (staircase(ways, pair) if rows) ].compact
+          found = ways.detours if found.empty?
+          @through[id] = true if found.empty?
+          found = [ ways.through ] if found.empty?
+          @raw[id] = best(found.map { |points| put_right(points, pair) })
           @traffic.add(@raw[id])
         end
       end
@@ -199,8 +199,8 @@ module Kelvath
         best
       end
 
-      def staircase(from, to, obstacles, pair)
-        Staircase.new(obstacles, @traffic, flipped: !pair.upright?).way(from, to)
+      def staircase(ways, pair)
+        Staircase.new(ways.obstacles, @traffic, flipped: !pair.upright?).way(ways.from, ways.to)
       end
 
       # The lines that are not blocked.
@@ -212,130 +212,24 @@ module Kelvath
         @previous.traffic.with(gone, come)
       end
 
-      # Ways are sought from the upper card to the lower. Sideways lines are sought in a drawing with x
-      # and y exchanged, and upward ones from their end. Answers the ways that the block finds, put right.
-      def turned(pair)
-        from, to = pair.upright? ? [ pair.from, pair.to ] : [ pair.from.reverse, pair.to.reverse ]
-        upward = from[1] > to[1]
-        ways = yield(*(upward ? [ to, from ] : [ from, to ]), pair.upright? ? @upright : level)
-        ways.map do |points|
-          points = points.reverse if upward
-          clean(pair.upright? ? points : points.map(&:reverse))
-        end
+      # Ways are sought from the upper card to the lower: those of sideways lines in a drawing with x and y exchanged,
+      # those of upward ones from their end.
+      def ways(pair)
+        ends = pair.upright? ? [ pair.from, pair.to ] : [ pair.from.reverse, pair.to.reverse ]
+        ends.reverse! if ends[0][1] > ends[1][1]
+        Ways.new(*ends, pair.upright? ? @upright : level)
+      end
+
+      # The points of such a way as they are in the drawing, from the first card to the second.
+      def put_right(points, pair)
+        upward = pair.upright? ? pair.from[1] > pair.to[1] : pair.from[0] > pair.to[0]
+        points = points.reverse if upward
+        clean(pair.upright? ? points : points.map(&:reverse))
       end
 
       def level = @level ||= Obstacles.new(@rects.transform_values(&:flipped))
       def distance(pair) = (pair.from[0] - pair.to[0]).abs + (pair.from[1] - pair.to[1]).abs
       def extent(points) = points.each_cons(2).sum { |(x1, y1), (x2, y2)| (x1 - x2).abs + (y1 - y2).abs }
-
-      def straight(from, to, obstacles)
-        [ from, to ] if (from[0] - to[0]).abs < 1 && obstacles.free?(from[0], from[1] + 6, to[0], to[1] - 6)
-      end
-
-      # Down, across, down: the crossing as near the middle as is free.
-      def step(from, to, obstacles)
-        return if to[1] - from[1] < STUB
-
-        down, up = room(from, to, obstacles)
-        y = level_ways(from, to, obstacles).find do |each|
-          each <= down && each >= up && obstacles.free?(from[0], each, to[0], each)
-        end
-        [ from, [ from[0], y ], [ to[0], y ], to ] if y
-      end
-
-      # How far down the upper end, and how far up the lower end, can run straight.
-      def room(from, to, obstacles)
-        [ obstacles.reach_down(from[0], from[1] + 6, to[1]), obstacles.reach_up(to[0], to[1] - 6, from[1]) ]
-      end
-
-      # Down, across into a gap between cards, down the gap, across, down: a way for each gap that is free.
-      def detours(from, to, obstacles)
-        top = from[1] + STUB
-        bottom = to[1] - STUB
-        levels = bottom > top ? level_ways(from, to, obstacles) : [ top, bottom ].minmax
-        highs = ([ top ] + levels).uniq.sort.first(DETOURS)
-        lows = ([ to[1] - APPROACH, bottom ] + levels).uniq.sort.reverse.first(DETOURS)
-        down, up = room(from, to, obstacles)
-        highs = highs.select { |y| y <= down }
-        lows = lows.select { |y| y >= up }
-        return [] if highs.empty? || lows.empty?
-
-        gaps = gaps(from, to, obstacles)
-        leaving, coming = widths(from[0], gaps, obstacles), widths(to[0], gaps, obstacles)
-        gaps.filter_map do |x|
-          high = highs.find { |y| leaving[y].cover?(x) } or next
-          low = lows.find { |y| coming[y].cover?(x) } or next
-          [ from, [ from[0], high ], [ x, high ], [ x, low ], [ to[0], low ], to ] if obstacles.free?(x, high, x, low)
-        end
-      end
-
-      # { height => how far a level line from x can run there, as a Range }, looked for when it is asked for.
-      def widths(x, gaps, obstacles)
-        left, right = [ x, *gaps ].minmax
-        Hash.new { |known, y| known[y] = obstacles.reach_across(x, y, left, right) }
-      end
-
-      # Cards lie so tight that no way is free.
-      def straight_through(from, to)
-        middle = (from[1] + to[1]) / 2.0
-        [ from, [ from[0], middle ], [ to[0], middle ], to ]
-      end
-
-      # Heights between the two ends where a level piece may run: first the one that all lines to
-      # cards of the same height share, so that their order can be chosen; then the middle; then beside cards.
-      def level_ways(from, to, obstacles)
-        (@level_ways ||= {})[[ from, to, obstacles.equal?(@upright) ]] ||= find_level_ways(from, to, obstacles)
-      end
-
-      def find_level_ways(from, to, obstacles)
-        low = from[1] + STUB
-        high = to[1] - STUB
-        middle = (from[1] + to[1]) / 2.0
-        return [ middle ] if high <= low
-
-        shared = to[1] - APPROACH
-        nearest = beside([ from[0], to[0] ].minmax, low, high, obstacles).min_by(DETOURS * 2) do |y|
-          [ (y - middle).abs, y ]
-        end
-        [ *(shared if shared > low), middle, low, high, *nearest ].uniq.first(DETOURS * 2)
-      end
-
-      # Heights above and below cards between two sides, at least those nearest to the middle that are wanted: the
-      # cards of a narrow band, or of a wider one if that has too few.
-      def beside((left, right), low, high, obstacles)
-        middle = (low + high) / 2.0
-        reach = 400.0
-        loop do
-          cards = obstacles.within(left - 1, [ low, middle - reach ].max, right + 1, [ high, middle + reach ].min)
-          near = cards.flat_map { |rect| [ rect.top - STUB, rect.bottom + STUB ] }.uniq
-          near.select! { |y| y.between?(low, high) && (y - middle).abs <= reach - STUB }
-          return near if near.size >= DETOURS * 2 || reach > (high - low) / 2 + STUB
-
-          reach *= 3
-        end
-      end
-
-      # Places beside cards where an upright piece may pass, nearest to the way first.
-      def gaps(from, to, obstacles)
-        top, bottom = [ from[1], to[1] ].minmax
-        left, right = [ from[0], to[0] ].minmax
-        reach = 200
-        loop do
-          cards = obstacles.within(left - reach, top - 1, right + reach, bottom + 1)
-          places = [ from[0], to[0], *cards.flat_map { |rect| [ rect.left - STUB, rect.right + STUB ] } ].uniq
-          walls = Obstacles.walls(cards.select { |rect| rect.top < bottom - STUB && rect.bottom > top + STUB })
-          open = places.select { |x| open?(walls, x) }.sort_by { |x| [ (x - from[0]).abs + (x - to[0]).abs, x ] }
-          free = open.lazy.select { |x| obstacles.free?(x, top + STUB, x, bottom - STUB) }.first(DETOURS)
-          return free if free.size > 2 || reach > 6000
-
-          reach *= 3
-        end
-      end
-
-      def open?(walls, x)
-        wall = walls.bsearch { |_, right| right > x }
-        wall.nil? || wall[0] >= x
-      end
 
       # Without points that change nothing.
       def clean(points)

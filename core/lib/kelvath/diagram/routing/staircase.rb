@@ -53,7 +53,7 @@ module Kelvath
       # that all lines to cards of that row share, so that their order can be chosen.
       def levels_of(rows)
         [ @from[1], *rows.map { |row| row[1] } ].zip([ *rows.map(&:first), @to[1] ]).map do |bottom, top|
-          [ top - Router::APPROACH, bottom + Router::STUB ].max unless top - bottom < ROOM
+          [ top - Ways::APPROACH, bottom + Ways::STUB ].max unless top - bottom < ROOM
         end
       end
 
