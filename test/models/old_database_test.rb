@@ -34,7 +34,8 @@ class OldDatabaseTest < ActiveSupport::TestCase
   setup do
     @path = Rails.root.join("tmp/old.sqlite3").to_s
     FileUtils.rm_f(Dir["#{@path}*"])
-    @environment = { "RAILS_ENV" => "production", "KELVATH_DATABASE" => @path, "SECRET_KEY_BASE" => "x" * 64 }
+    @environment = { "RAILS_ENV" => "production", "KELVATH_DATABASE" => @path, "SECRET_KEY_BASE" => "x" * 64,
+                     "KELVATH_ONE_RUN" => "yes" } # loads what it needs, and no more
   end
 
   teardown { FileUtils.rm_f(Dir["#{@path}*"]) }

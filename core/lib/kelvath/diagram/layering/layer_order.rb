@@ -72,7 +72,6 @@ module Kelvath
       def sweep_by_median(order, down:, turned:)
         layers = down ? (1...order.size) : (order.size - 2).downto(0)
         place = Array.new(@graph.above.size)
-        place = Array.new(@graph.above.size)
         layers.each do |layer|
           order[down ? layer - 1 : layer + 1].each_with_index { |number, index| place[number] = index }
           neighbours = down ? @graph.above : @graph.below
@@ -174,6 +173,8 @@ module Kelvath
         ours = neighbours[left]
         theirs = neighbours[right]
         return 0 if ours.empty? || theirs.empty?
+        # most of a layered drawing is lines that only pass a layer
+        return places[ours[0]] <=> places[theirs[0]] if ours.size == 1 && theirs.size == 1
 
         total = at = 0
         while at < ours.size
