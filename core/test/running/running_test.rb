@@ -59,6 +59,9 @@ class RunningTest < CoreTest
     assert_equal({ new: {}, gone: { "table" => 1 }, changed: {} }, dropping.counts)
     again = foresight("postgresql", [ "CREATE TABLE quay (id int)", "CREATE TABLE pier (code int)" ])
     assert_equal [ 3 ], again.faults.map(&:first), again.faults.inspect
+    written = %w[quay pier].map { |name| Ddl::Statement.new("table", name, "CREATE TABLE #{name} (code int)") }
+    made = Running::Foresight.new(side("postgresql", BEFORE), Ddl::Script.new(heading: [], statements: written), ids:)
+    assert_equal [ [ 3, "pier is there already." ] ], made.faults.last(1)
     referring = foresight("postgresql", [ "CREATE TABLE quay (id int REFERENCES harbour (id))" ])
     assert_equal [ [ 1, "harbour is neither there nor made." ] ], referring.faults
     assert_equal({ new: { "table" => 1 }, gone: {}, changed: {} }, referring.counts)
