@@ -13,7 +13,7 @@ class Beside
   def self.begin(&work)
     return new(work) if ENV.key?("KELVATH_ONE_RUN") && Etc.nprocessors > 1
 
-    work.call.then { |answer| -> { answer } }
+    Kelvath::Starting::AT_ONCE.call(&work)
   end
 
   DONE, REFUSED = "+", "-" # what a copy says first

@@ -19,7 +19,7 @@ class RunningWork
 
   private
 
-  # As it was worked out when the database was looked at; nil if that is not kept.
+  # As it was worked out when the database was looked at; nil if it was looked at before that was kept.
   def after = prepared.result["after"] && ReadState.side(prepared, "after")
 
   def prepared = @prepared ||= Run.find_by!(id: @run.options.fetch("prepared"), kind: "preparing", state: "done")
