@@ -16,6 +16,16 @@ Capybara.server_host = "127.0.0.1"
 # A run has a process of its own, which takes some seconds to begin where both cores are busy.
 Capybara.default_max_wait_time = 20
 
+# What stands in Contents by its name, and cells by what they say: one question to the browser in place of one for each
+# element that might be meant.
+Capybara.add_selector(:entry) do
+  xpath { |name| XPath.descendant(:button)[XPath.attr(:class).contains_word("contents-entry")][XPath.string.n == name] }
+end
+Capybara.add_selector(:cell) do
+  xpath { |text| XPath.descendant(:td)[XPath.string.n.is(text)] }
+  expression_filter(:column) { |cells, column| cells[XPath.attr(:"data-column") == column] }
+end
+
 # Walks through the real interface in headless Chromium. Rows are committed, as in life, and cleared after.
 class BrowserTestCase < ActiveSupport::TestCase
   include Capybara::DSL

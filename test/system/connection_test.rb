@@ -24,7 +24,7 @@ class ConnectionTest < BrowserTestCase
 
   def open_vessel
     visit "/models/#{@stored.id}/diagrams/#{@concept.id}"
-    find(".contents-entry", exact_text: "Vessel").click
+    find(:entry, "Vessel").click
     assert_field "Name", with: "Vessel"
   end
 

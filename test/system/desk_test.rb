@@ -27,10 +27,10 @@ class DeskTestInBrowser < BrowserTestCase
     press :Escape
     card("Vessel").click
     press [ :Control, "d" ]
-    assert_selector ".contents-entry", text: "Vessel 2"
+    assert_selector :entry, "Vessel 2"
     press :Delete
     assert_text "the model keeps it"
-    assert_selector ".contents-entry", text: "Vessel 2"
+    assert_selector :entry, "Vessel 2"
   end
 
   test "a frame carries the cards that lie in it, and a note is written where it stands" do
@@ -61,10 +61,10 @@ class DeskTestInBrowser < BrowserTestCase
 
   test "a relationship is made by keys, its kind chosen by a number" do
     open_diagram "concept"
-    find(".contents-entry", exact_text: "Timetable").click
+    find(:entry, "Timetable").click
     page.execute_script("document.getElementById('drawing').focus()")
     press [ :Alt, "r" ]
-    find(".contents-entry", exact_text: "Harbour").click
+    find(:entry, "Harbour").click
     page.execute_script("document.getElementById('drawing').focus()")
     press :Enter
     assert_selector "#relate-as button", count: 6
@@ -96,7 +96,7 @@ class DeskTestInBrowser < BrowserTestCase
 
   test "lines are routed anew while a card is dragged" do
     open_diagram "concept"
-    find(".contents-entry", exact_text: "Vessel Class").click
+    find(:entry, "Vessel Class").click
     chosen = card("Vessel Class")
     link = find("#lines .line[data-from='#{chosen["data-id"]}']", match: :first, visible: :all)
     before = link.find(".line-path", visible: :all)["d"]
@@ -140,15 +140,15 @@ class DeskTestInBrowser < BrowserTestCase
     rows = find("tr.group-title td", exact_text: "Berth").find(:xpath, "./ancestor::tbody")
     rows.find("tr", text: "Depth").find("[data-column=default_value]").click
     press :Enter, "5", :Enter
-    assert_selector "td[data-column=default_value]", text: "5"
+    assert_selector :cell, "5", column: "default_value"
     rows.find("tr", text: "Depth").find("[data-column=default_value]").click
     press [ :Shift, :Down ]
     assert_selector "td.taken", count: 2
     press [ :Control, "d" ]
     assert_text "Filled 2 rows"
-    assert_selector "td[data-column=default_value]", text: "5", count: 2
+    assert_selector :cell, "5", column: "default_value", count: 2
     press [ :Control, "z" ]
-    assert_selector "td[data-column=default_value]", text: "5", count: 1
+    assert_selector :cell, "5", column: "default_value", count: 1
     rows.find("tr", text: "Depth").find("[data-column=name]").click
     press [ :Alt, :Up ]
     assert_text "Moved 1 row up"
@@ -158,20 +158,20 @@ class DeskTestInBrowser < BrowserTestCase
                  rows.all("td[data-column=name]").map(&:text).select { |name| [ "Depth", "Has Ramp" ].include?(name) }
     fill_in "Filter rows", with: "type:money"
     press :Enter
-    assert_selector "td[data-column=type]", text: "Money Amount", minimum: 4
-    assert_no_selector "td[data-column=type]", text: "Metres"
+    assert_selector :cell, "Money Amount", column: "type", minimum: 4
+    assert_no_selector :cell, "Metres", column: "type"
   end
 
   test "rows far down come when the ledger is scrolled to them" do
     visit "/models/#{@stored.id}/ledgers/logical"
     assert_selector "tbody[data-waiting]", visible: :all
-    find(".contents-entry", exact_text: "Work Order").click
-    assert_selector "td[data-column=name]", exact_text: "Estimated Cost"
+    find(:entry, "Work Order").click
+    assert_selector :cell, "Estimated Cost", column: "name", exact: true
   end
 
   test "a finding beside the work is shown, mended and gone" do
     open_diagram "logical"
-    find(".contents-entry", exact_text: "Booked Vehicle").click
+    find(:entry, "Booked Vehicle").click
     within("#particulars") { click_button "Mend" }
     within("#ask") { click_button "Tell them apart by Kind" }
     assert_text "Mended a finding: Tell them apart by Kind"
@@ -181,11 +181,11 @@ class DeskTestInBrowser < BrowserTestCase
 
   test "a domain dragged onto a card becomes an attribute; what decides what leads to third normal form" do
     open_diagram "logical"
-    find(".contents-entry", exact_text: "Passenger").click
+    find(:entry, "Passenger").click
     find("summary", text: "Domains").click
-    drag_onto find(".contents-entry", exact_text: "Percentage"), card("Passenger")
+    drag_onto find(:entry, "Percentage"), card("Passenger")
     assert_text "Added attribute Passenger · Percentage"
-    find(".contents-entry", exact_text: "Passenger").click
+    find(:entry, "Passenger").click
     within("#particulars") do
       [ "Postcode: text(8)", "Town: text(40)" ].each do |line|
         write_into("New attribute", line) && assert_text(line[/\w+/])
@@ -193,13 +193,13 @@ class DeskTestInBrowser < BrowserTestCase
       write_into "New dependency: what decides what", "Postcode decides Town"
       assert_text "Normal form: second"
     end
-    find(".contents-entry", exact_text: "Passenger").click
+    find(:entry, "Passenger").click
     click_button "Decompose into third normal form…"
     within("#ask") do
       assert_text "nothing is lost"
       click_button "Decompose into third normal form"
     end
-    assert_selector ".contents-entry", text: "Postcode"
+    assert_selector :entry, "Postcode"
     assert_equal [ "Postcode", "Town" ], @stored.reload.model.then { |model|
       model.children(model.all(:entity).find { |each| each.name == "Postcode" }.id, :attribute).map(&:name)
     }
@@ -207,7 +207,7 @@ class DeskTestInBrowser < BrowserTestCase
 
   test "blocks are copied from the ledger as tabs and lines" do
     visit "/models/#{@stored.id}/ledgers/kind:domain"
-    find("td[data-column=name]", exact_text: "Code3").click
+    find(:cell, "Code3", column: "name", exact: true).click
     press [ :Shift, :Right ]
     press [ :Shift, :Down ]
     copied = page.evaluate_script("(() => { const data = new DataTransfer(); " \
@@ -225,7 +225,7 @@ class DeskTestInBrowser < BrowserTestCase
     press [ :Control, "k" ]
     press "ledger of domains"
     find("#found a", text: "Open the ledger of domains").click
-    assert_selector "td", text: "Money Amount"
+    assert_selector :cell, "Money Amount"
   end
 
   test "a drawing is saved as PNG" do
@@ -248,7 +248,7 @@ class DeskTestInBrowser < BrowserTestCase
       assert_empty faults, path
     end
     visit pages[2]
-    find(".contents-entry", exact_text: "Vessel").click
+    find(:entry, "Vessel").click
     assert_selector "#particulars", text: "Restructure"
     assert_empty faults, "with Particulars of an entity"
   end

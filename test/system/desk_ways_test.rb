@@ -20,12 +20,12 @@ class DeskWaysTest < BrowserTestCase
     assert_no_selector "#card-editor"
     go_to_ledger
     press :Enter, "Hull Number: text(12)*", :Enter
-    assert_selector "td", exact_text: "Hull Number"
+    assert_selector :cell, "Hull Number", exact: true
     command "A Sailing is identified by its Sailing Number."
-    assert_selector "td", exact_text: "Sailing Number"
+    assert_selector :cell, "Sailing Number", exact: true
     assert_model
     press [ :Control, "z" ]
-    assert_no_selector "td", exact_text: "Sailing Number"
+    assert_no_selector :cell, "Sailing Number", exact: true
   end
 
   test "with the keyboard alone: the fleet of the ferry company, its domains included" do
@@ -103,7 +103,7 @@ class DeskWaysTest < BrowserTestCase
     { "Ticket" => [ 720, 650 ], "Day Ticket" => [ 480, 650 ] }.each do |name, (x, y)|
       drop_from_palette "Entity", x, y
       press name, :Enter
-      assert_selector ".contents-entry", exact_text: name
+      assert_selector :entry, name
     end
     relate_by_drag "Sailing", "Ticket", shift: true
     assert_text "Added relationship Sailing Ticket"
@@ -126,7 +126,7 @@ class DeskWaysTest < BrowserTestCase
     card("Vessel").click
     press :Delete
     assert_text "the model keeps it"
-    assert_selector ".contents-entry", text: "Vessel"
+    assert_selector :entry, "Vessel"
     press [ :Control, "z" ]
     card("Vessel")
   end

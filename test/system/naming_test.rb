@@ -13,7 +13,7 @@ class NamingBrowserTest < BrowserTestCase
     stored = follow(ferries)
     visit "/models/#{stored.id}/designs"
     click_button "For PostgreSQL"
-    assert_selector "td", text: "VSL_CLS"
+    assert_selector :cell, "VSL_CLS"
     visit "/models/#{stored.id}/diagrams/#{diagram(stored, 'logical')}"
     find(".contents-entry[title='Vessel']").click
     field = find("#particulars input[name=value]", match: :first)
@@ -34,7 +34,7 @@ class NamingBrowserTest < BrowserTestCase
     assert_selector "#particulars", text: "BKD_RUDDER"
 
     visit "/models/#{stored.id}/ledgers/logical"
-    cell = find("td[data-column=name]", text: /\AGross Tonnage\z/)
+    cell = find(:cell, "Gross Tonnage", column: "name", exact: true)
     cell.click
     page_keys :Enter
     find("td input").send_keys [ :control, "a" ], "Actual Weight"
@@ -79,7 +79,7 @@ class NamingBrowserTest < BrowserTestCase
 
     visit "/models/#{stored.id}/designs"
     click_button "For PostgreSQL"
-    assert_selector "td", text: "PK_CRW_MBR"
+    assert_selector :cell, "PK_CRW_MBR"
     assert_includes now(stored).children(now(stored).all(:design).last.id, :table).map(&:name), "CRW_MBR"
     find("#undo-redo button", text: "Undo").click
     assert_selector ".toast", text: "Undid: Derived the design PostgreSQL"
@@ -135,7 +135,7 @@ class NamingBrowserTest < BrowserTestCase
     click_button "Take the words ticked"
     assert_text(/Two thirds has learned \d+ words/)
     click_link "Names"
-    assert_selector "td", text: "→"
+    assert_selector :cell, "→"
     click_button "Take the names ticked"
     assert_text(/Named \d+ objects/)
     stored = StoredModel.of_sort("model").last
@@ -154,7 +154,7 @@ class NamingBrowserTest < BrowserTestCase
     stored = follow(ferries)
     visit "/models/#{stored.id}/designs"
     click_button "For PostgreSQL"
-    assert_selector "td", text: "VSL_CLS"
+    assert_selector :cell, "VSL_CLS"
     [ "/standards", "/lexicons/#{@lexicon.id}", "/lexicons/#{@lexicon.id}/round_trip",
       "/rulebooks/#{@rulebook.id}?of=column", "/rulebooks/#{@rulebook.id}?of=foreign_key",
       "/rulebooks/#{@rulebook.id}/version/new",

@@ -11,18 +11,18 @@ class NewsTest < BrowserTestCase
     stored = ferries
     vessel, fare = %w[Vessel Fare].map { |name| entity(stored.model, name) }
     visit "/models/#{stored.id}"
-    find(".contents-entry", exact_text: "Vessel").click
+    find(:entry, "Vessel").click
     find_field("Definition").send_keys(" Half a sen")
 
     colleague = ->(id, **fields) { stored.journal.commit(
       Kelvath::Draft.change(stored.reload.model, ids: Ids) { |draft| draft.set(id, **fields) }, by: "Ada"
     ) }
     colleague.call(fare.id, name: "Price")
-    assert_selector ".contents-entry", exact_text: "Price"
+    assert_selector :entry, "Price"
     assert_selector "#card-#{fare.id}", text: "Price", visible: :all
     assert_text "Ada: Renamed entity Fare to Price"
     colleague.call(vessel.id, definition: "Said by Ada.", name: "Ship")
-    assert_selector ".contents-entry", exact_text: "Ship"
+    assert_selector :entry, "Ship"
     assert_field "Definition", with: / Half a sen\z/
 
     press :Tab

@@ -30,7 +30,7 @@ class RederivationTest < BrowserTestCase
   def type(table, name) = Kelvath::Platforms.fetch("postgresql").write_type(column(table, name).native_type)
 
   def show_table(name)
-    find(".contents-entry", exact_text: name).click
+    find(:entry, name).click
     assert_selector "#particulars input[name=value]", match: :first
     assert_field "Name", with: name
   end
@@ -86,7 +86,7 @@ class RederivationTest < BrowserTestCase
 
   def reorder
     visit "/models/#{@stored.id}/ledgers/#{design.id}"
-    find("td[data-column=name]", exact_text: "title", match: :first).click
+    find(:cell, "title", column: "name", exact: true, match: :first).click
     press [ :Alt, :Up ]
     assert_selector ".toast", text: /order|Moved/i
   end
@@ -130,7 +130,7 @@ class RederivationTest < BrowserTestCase
   end
 
   def show_entity_attribute(owner, name)
-    find(".contents-entry", exact_text: owner).click
+    find(:entry, owner).click
     within("#particulars") { find("button", exact_text: name).click }
     assert_field "Name", with: name
   end

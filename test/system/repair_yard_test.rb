@@ -67,7 +67,7 @@ class RepairYardTest < BrowserTestCase
     find("summary", text: "Lay out").click
     click_button "In layers, downwards"
     ATTRIBUTES.each do |entity, lines|
-      find(".contents-entry", exact_text: entity).click
+      find(:entry, entity).click
       lines.each do |line|
         fill_in "New attribute", with: line, match: :first
         press :Enter
@@ -87,7 +87,7 @@ class RepairYardTest < BrowserTestCase
       click_button "Resolve into an associative entity…"
       fill_in "Name of the entity", with: name
       click_button "Resolve into an associative entity", exact: true
-      assert_selector ".contents-entry", exact_text: name
+      assert_selector :entry, name
       assert_no_selector "#ask[open]"
     end
     assert_empty model_now.all(:entity).find { |each| each.name == "Skill" }.definition

@@ -49,7 +49,7 @@ class SchemasTest < BrowserTestCase
 
     click_button "In words"
     assert_selector "#cards .card", text: "Vessel Class Code"
-    assert_selector "#contents .contents-entry", exact_text: "Booked Vehicle"
+    assert_selector :entry, "Booked Vehicle"
     click_link "Logical"
     assert_selector "#cards .card", text: "vessel_class_code"
     click_button "Physical names"

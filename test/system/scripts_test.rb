@@ -63,7 +63,7 @@ class ScriptsTest < BrowserTestCase
     fill_in "What the reader is asked", with: "Are the lengths right?"
     click_button "Send it"
     assert_text "Are the lengths right?"
-    line = find(".script .line", text: "CREATE TABLE vessel (", match: :first)
+    line = find(:element, class: "line", text: "CREATE TABLE vessel (", match: :first)
     number = line["data-line"]
     line.click
     assert_field "Line", with: number
@@ -71,9 +71,9 @@ class ScriptsTest < BrowserTestCase
     click_button "Say it"
     assert_selector ".script-comment", text: "Names are longer than that."
     click_link "The design today"
-    find("#script-text .statement", text: "CREATE TABLE vessel (", match: :first).click
+    find(:element, class: "statement", text: "CREATE TABLE vessel (", match: :first).click
     assert_selector "#particulars", text: "Names are longer than that."
-    assert_selector "a", text: /1 open comment/
+    assert_link "1 open comment"
   end
 
   private

@@ -9,7 +9,7 @@ class TwoPeopleTest < BrowserTestCase
     %i[one two].each do |name|
       Capybara.using_session(name) do
         visit path
-        find(".contents-entry", exact_text: "Vessel").click
+        find(:entry, "Vessel").click
         assert_field "Name", with: "Vessel"
       end
     end
