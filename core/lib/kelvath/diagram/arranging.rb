@@ -91,9 +91,14 @@ module Kelvath
         moved = false
         open = []
         found.sort_by { |_, box| box[0] }.each do |id, box|
-          open.reject! { |_, other| other[0] + other[2] <= box[0] }
-          open.each { |other_id, other| moved = true if push(box, other, fixed.include?(id), fixed.include?(other_id)) }
-          open << [ id, box ]
+          open.reject! { |other, _| other[0] + other[2] <= box[0] }
+          stays = fixed.include?(id)
+          open.each do |other, other_stays|
+            next if other[1] >= box[1] + box[3] || box[1] >= other[1] + other[3] # most of them, asked in short
+
+            moved = true if push(box, other, stays, other_stays)
+          end
+          open << [ box, stays ]
         end
         moved
       end
