@@ -9,6 +9,8 @@ module Kelvath
       class Organic < Arrangement
         title "Organic"
         ROUNDS = 150
+        ROWS = 1 << 24 # more than there are; a cell is known by its column times that, and its row
+        NEIGHBOURS = [ ROWS, 1 - ROWS, 1, ROWS + 1 ].freeze # right, below and to the left, below, below and to the right
 
         def places
           by_parts { |ids| ids.one? ? { ids.first => [ 0, 0 ] } : settle(ids) }
@@ -59,11 +61,11 @@ module Kelvath
 
         def repel
           reach = @length * 2
-          cells = @list.each_index.group_by { |index| [ (@x[index] / reach).floor, (@y[index] / reach).floor ] }
-          cells.each do |(column, row), list|
-            near = [ [ 1, 0 ], [ -1, 1 ], [ 0, 1 ], [ 1, 1 ] ].flat_map do |right, down|
-              cells[[ column + right, row + down ]] || []
-            end
+          cells = @list.each_index.group_by do |index|
+            (@x[index] / reach).floor * ROWS + (@y[index] / reach).floor
+          end
+          cells.each do |cell, list|
+            near = NEIGHBOURS.flat_map { |step| cells[cell + step] || [] }
             list.each_with_index { |one, place| push(one, list.drop(place + 1).concat(near), reach * reach) }
           end
         end
@@ -76,7 +78,7 @@ module Kelvath
           others.each do |two|
             x = my_x - xs[two]
             y = my_y - ys[two]
-            x, y = (one - two) * 0.01, 0.01 if x == 0 && y == 0
+            x, y = (one - two) * 0.01, 0.01 if x == 0.0 && y == 0.0
             square = x * x + y * y
             next if square > square_reach
 
