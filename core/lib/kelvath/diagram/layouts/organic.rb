@@ -10,7 +10,7 @@ module Kelvath
         title "Organic"
         ROUNDS = 150
         ROWS = 1 << 24 # more than there are; a cell is known by its column times that, and its row
-        NEIGHBOURS = [ ROWS, 1 - ROWS, 1, ROWS + 1 ].freeze # right, below and to the left, below, below and to the right
+        NEIGHBOURS = [ ROWS, 1 - ROWS, 1, ROWS + 1 ].freeze # right; below: left of it, it, right of it
 
         def places
           by_parts { |ids| ids.one? ? { ids.first => [ 0, 0 ] } : settle(ids) }
