@@ -166,19 +166,23 @@ module Kelvath
 
       def build_lines
         @links = same_links? ? @previous.links : Links.new(@model, @boxes).all.to_h { |link| [ link.id, link ] }
-        same = same_style? && @links.equal?(@previous.links)
+        alike = same_style?
+        same = alike && @links.equal?(@previous.links)
         return keep_lines if same && same_places?
 
         @ways = same ? @previous.ways : @links.values.map { |link| [ link.id, link.from_id, link.to_id, link.bundle ] }
-        @router = Router.new(rects, @ways, cores:, previous: same_style? ? @previous.router : nil,
+        @router = Router.new(rects, @ways, cores:, previous: alike ? @previous.router : nil,
                                            step: Notations.fetch(style.notation).lane_step)
         @routes = @router.routes
         placed = @links.size <= MOST_PLACED || Notations.fetch(style.notation).places_symbols?
         @crowd = Crowd.new(rects, placed ? @routes : {})
         return draw_apart if placed
 
+        @lines = @previous.lines.dup if same
         @links.each_value do |link|
-          @lines[link.id] = (same_line(link) if same_style?) || line(link, @routes.fetch(link.id)) { |points, _|
+          next if same && @previous.routes[link.id].equal?(@routes[link.id])
+
+          @lines[link.id] = (same_line(link) if alike) || line(link, @routes.fetch(link.id)) { |points, _|
             label_place(points)
           }
         end
@@ -222,7 +226,8 @@ module Kelvath
         was = @previous.links[link.id]
         return unless was.equal?(link) || was == link
 
-        @previous.lines[link.id] if @previous.routes[link.id] == @routes[link.id]
+        old, route = @previous.routes[link.id], @routes[link.id]
+        @previous.lines[link.id] if old.equal?(route) || old == route
       end
 
       # The block answers where a phrase of that width stands on a line of those points.

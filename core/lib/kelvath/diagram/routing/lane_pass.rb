@@ -14,8 +14,9 @@ module Kelvath
       # One inner piece of a route: at its fixed coordinate, from low to high along the other. The pieces that join it
       # at its two ends come from the side of smaller numbers (above, or left): -1, or from the other: 1.
       Piece = Struct.new(:link, :index, :at, :low, :high, :low_side, :high_side)
-      # Pieces at (nearly) one place, with the bundles of those that touch: [[piece, …], …].
-      Level = Struct.new(:pieces, :bundles)
+      # Pieces at (nearly) one place, with the bundles of those that touch, [[piece, …], …], and the area of each:
+      # [[least, most (across), low, high (along)], …].
+      Level = Struct.new(:pieces, :bundles, :areas)
 
       # axis: 0 for upright pieces (fixed x), 1 for level ones (fixed y); step: drawing units between two
       # lanes; the rest as Lanes takes it.
@@ -26,9 +27,9 @@ module Kelvath
         @obstacles = obstacles
         @bundles = bundles
         @previous = previous
-        @changed = changed
-        @places = {}.compare_by_identity # { piece => where it was moved to }
-        @offsets = {}.compare_by_identity # { piece => how far its lane lies beside it }
+        @changed = changed.map { |rect| axis == 1 ? rect.flipped : rect } # as if its pieces were upright
+        # { piece => where it was moved to }, { piece => how far its lane lies beside it }
+        @places, @offsets = [ previous&.places, previous&.offsets ].map { |known| known.dup || {}.compare_by_identity }
         @unsettled = {} # { link => true } of those that may lie elsewhere than before
         collect
         part
@@ -48,13 +49,15 @@ module Kelvath
       # -- the pieces --
 
       def collect
-        @fresh, @pieces = {}, {}
         known = @previous ? @previous.given : {}
+        @same_links = @previous && known.keys == @given.keys
+        @fresh, @pieces = {}, @same_links ? @previous.pieces.dup : {}
         @given.each do |link, points|
-          next @pieces[link] = @previous.pieces.fetch(link) if known[link].equal?(points)
-
-          @fresh[link] = true
-          @pieces[link] = pieces_of(link, points)
+          if !known[link].equal?(points)
+            @fresh[link] = true
+            @pieces[link] = pieces_of(link, points)
+          elsif !@same_links then @pieces[link] = @previous.pieces.fetch(link)
+          end
         end
         @sorted = @previous ? merged : @pieces.values.flatten.sort_by { |piece| rank(piece) }
       end
@@ -67,6 +70,7 @@ module Kelvath
         @previous.pieces.each do |link, pieces|
           pieces.each { |piece| gone[piece] = true } unless pieces.equal?(@pieces[link])
         end
+        gone.each_key { |piece| forget(piece) }
         old = gone.empty? ? @previous.sorted : @previous.sorted.reject { |piece| gone.key?(piece) }
         fresh = @fresh.keys.flat_map { |link| @pieces.fetch(link) }.sort_by { |piece| rank(piece) }
         return old if fresh.empty?
@@ -111,13 +115,30 @@ module Kelvath
 
       def part_level(pieces)
         known = known_level(pieces)
-        unsettle(pieces) unless known
-        level = @levels[pieces.first] = known || Level.new(pieces, touching(pieces))
-        level.bundles.each { |bundle| place(bundle, known) }
+        level = @levels[pieces.first] = known || new_level(pieces)
+        level.bundles.each_with_index do |bundle, index|
+          near = @changed.any? && near_change?(bundle, level.areas[index])
+          if !known then place(bundle, near)
+          elsif near then place_again(bundle)
+          end
+        end
       end
 
-      def leave_alone(piece) = @previous&.places&.key?(piece) && unsettle([ piece ])
+      def new_level(pieces)
+        unsettle(pieces)
+        pieces.each { |piece| forget(piece) }
+        bundles = touching(pieces)
+        Level.new(pieces, bundles, bundles.map { |bundle| [ *bundle.map(&:at).minmax, bundle.map(&:low).min,
+                                                            bundle.map(&:high).max ] })
+      end
+
+      def leave_alone(piece) = @places.key?(piece) && (unsettle([ piece ]) && forget(piece))
       def unsettle(pieces) = pieces.each { |piece| @unsettled[piece.link] = true }
+
+      def forget(piece)
+        @places.delete(piece)
+        @offsets.delete(piece)
+      end
 
       # The level of before, if it is made of the very same pieces.
       def known_level(pieces)
@@ -139,44 +160,30 @@ module Kelvath
         groups.select { |bundle| bundle.size > 1 }
       end
 
-      # A bundle of the same pieces, near nothing that has changed, parts as it did before.
-      def place(bundle, known)
-        near = near_change?(bundle)
-        return bundle.each { |piece| take_over(piece) } if known && !near
-
-        unsettle(bundle)
+      # A bundle of other pieces than before; near: has something changed near it?
+      def place(bundle, near)
         lanes_of(bundle, near).each { |piece, at| @places[piece] = at if at }
       end
 
-      def take_over(piece)
-        @offsets[piece] = @previous.offsets[piece]
-        at = @previous.places[piece]
-        @places[piece] = at if at
-      end
-
-      def near_change?(bundle)
-        return false if @changed.empty?
-
-        reach = (bundle.size * @step) + Obstacles::MARGIN
-        first = bundle.first
-        least = most = first.at
-        low, high = first.low, first.high
+      # A bundle of the same pieces keeps its lanes; what has changed near it may bar some of them, or free them.
+      def place_again(bundle)
+        unsettle(bundle)
         bundle.each do |piece|
-          least = piece.at if piece.at < least
-          most = piece.at if piece.at > most
-          low = piece.low if piece.low < low
-          high = piece.high if piece.high > high
+          offset = @offsets[piece]
+          next if settled?(piece, offset, true)
+
+          at = place_for(piece, offset)
+          at ? @places[piece] = at : @places.delete(piece)
         end
-        changed_in?([ least, most ], low, high, reach)
       end
 
-      # Has a card come or gone near an area? at: [least, most] across; low, high: along; reach: how near.
-      def changed_in?(at, low, high, reach)
+      def near_change?(bundle, area) = changed_in?(*area, (bundle.size * @step) + Obstacles::MARGIN)
+
+      # Has a card come or gone near an area? least, most: across; low, high: along; reach: how near.
+      def changed_in?(least, most, low, high, reach)
         @changed.any? do |rect|
-          upright, level = [ rect.left, rect.right ], [ rect.top, rect.bottom ]
-          across, along = @axis == 1 ? [ level, upright ] : [ upright, level ]
-          across[0] <= at[1] + reach && across[1] >= at[0] - reach && along[0] <= high + reach &&
-            along[1] >= low - reach
+          rect.left <= most + reach && rect.right >= least - reach && rect.top <= high + reach &&
+            rect.bottom >= low - reach
         end
       end
 
@@ -209,7 +216,8 @@ module Kelvath
       def settled?(piece, offset, near)
         return false unless @previous && @previous.offsets[piece] == offset
 
-        !near || !changed_in?([ piece.at - offset.abs, piece.at + offset.abs ], piece.low, piece.high, Obstacles::MARGIN)
+        far = offset.abs
+        !near || !changed_in?(piece.at - far, piece.at + far, piece.low, piece.high, Obstacles::MARGIN)
       end
 
       # The order, first lane first, in which the pieces cross each other's legs least: neighbours
@@ -307,11 +315,13 @@ module Kelvath
       # -- the outcome --
 
       def moved
+        found = @same_links ? @previous.routes.dup : {}
         known = @previous&.routes || {}
-        @given.each_with_object({}) do |(link, points), found|
+        (@same_links ? @given.slice(*@fresh.keys, *@unsettled.keys) : @given).each do |link, points|
           settled = known[link] unless @fresh.key?(link) || (@unsettled.key?(link) && shifts?(link))
           found[link] = settled || shifted(points, @pieces.fetch(link))
         end
+        found
       end
 
       def shifts?(link) = @pieces.fetch(link).any? { |piece| @places[piece] != @previous.places[piece] }

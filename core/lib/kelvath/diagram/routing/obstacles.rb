@@ -83,7 +83,8 @@ module Kelvath
       end
 
       # The cards that reach into an area.
-      def within(left, top, right, bottom)
+      def within(*area)
+        left, top, right, bottom = area.map(&:to_f) # comparing is quicker among these
         cells = ((right - left) / CELL) * ((bottom - top) / CELL)
         return @all.select { |rect| reaches?(rect, left, top, right, bottom) } if cells > @all.size / 4
 

@@ -19,22 +19,21 @@ module Kelvath
         @previous = previous
         @given = links
         @loops, @links, @bundles, @at = previous&.given.equal?(links) ? previous.sorted_links : sort(links)
-        @upright = previous ? previous.upright.with(*previous.other(rects)) : Obstacles.new(rects)
-        @level = previous&.level_for(rects)
+        @older, @changed = previous ? previous.other(rects) : [ {}, {} ]
+        @upright = previous ? previous.upright.with(@older, @changed) : Obstacles.new(rects)
+        @level = previous&.level_for(@older, @changed)
       end
 
       # { link id => [[x, y], …] } from the first card to the second.
       def routes
         @pairs = find_pairs
-        changed = changed_rects
-        older = older_rects
-        come = bars(changed)
-        left = bars(older.reject { |id, rect| @rects[id]&.covers?(rect) })
+        come = bars(@changed)
+        left = bars(@older.reject { |id, rect| @rects[id]&.covers?(rect) })
         @raw, @untried = {}, {}
         @pairs.each { |id, pair| @raw[id] = kept(id, pair, come, left) || short_way(id, pair) }
         @blocked, @through = still(@previous&.blocked), still(@previous&.through)
         take_detours
-        near = areas(older, changed)
+        near = areas
         @untangling = Untangling.new(@raw, @pairs, @links, @upright, previous: @previous&.untangling,
                                      changed: near) { level }
         @lanes = Lanes.new(@untangling.routes, @upright, bundles: @bundles, previous: @previous&.lanes, changed: near,
@@ -53,18 +52,22 @@ module Kelvath
       # blocked: { link id => true } of the lines that have no short way; through: of those for which no way was free
       attr_reader :upright, :cores, :given, :links, :lanes, :untangling, :traffic, :blocked, :through
 
-      # The obstacles of sideways lines for these rects, if there have been some before.
-      def level_for(rects) = @level&.with(*other(rects).map { |list| list.transform_values(&:flipped) })
+      # The obstacles of sideways lines after some cards came, went or moved, if there have been some before.
+      def level_for(*lists) = @level&.with(*lists.map { |list| list.transform_values(&:flipped) })
 
-      # { id => Rect } of the cards that are elsewhere in other rects: as here, and as there.
-      def other(rects)
-        [ @rects.reject { |id, rect| rects[id] == rect }, rects.reject { |id, rect| @rects[id] == rect } ]
-      end
+      # { id => Rect } of the cards that are not there, elsewhere or of another size in other rects: as they are here,
+      # and as they are there.
+      def other(rects) = [ differing(@rects, rects), differing(rects, @rects) ]
 
       # Lines from a card to itself; all others; { link id => bundle }; { card id => [place among the others, …] }.
       def sorted_links = [ @loops, @links, @bundles, @at ]
 
       private
+
+      # Most rects are the very same.
+      def differing(rects, others)
+        rects.reject { |id, rect| (other = others[id]).equal?(rect) || other == rect }
+      end
 
       def sort(links)
         loops, others = links.partition { |_, from, to| from == to }
@@ -88,9 +91,8 @@ module Kelvath
 
       # Cards that came, went, moved or grew, and those that lines came to or left.
       def changed_cards
-        moved = (@rects.keys | @previous.rects.keys).reject do |id|
-          @rects[id] == @previous.rects[id] && @cores[id] == @previous.cores[id]
-        end
+        moved = @older.keys | @changed.keys |
+                (@cores.keys | @previous.cores.keys).reject { |id| @cores[id] == @previous.cores[id] }
         return moved if @links.equal?(@previous.links) || @links == @previous.links
 
         moved + ((@links - @previous.links) + (@previous.links - @links)).flat_map { |_, from, to| [ from, to ] }
@@ -118,16 +120,10 @@ module Kelvath
       # Of what was known of lines, what holds for those that run as before.
       def still(known) = known.to_h.select { |id, _| @raw[id] && @raw[id].equal?(@previous.raw[id]) }
 
-      # { card id => Rect } of cards that are not as they were before.
-      def changed_rects = @previous ? @rects.reject { |id, rect| @previous.rects[id] == rect } : {}
-
-      # { card id => Rect } of cards that are not there any more, or elsewhere, or of another size.
-      def older_rects = @previous ? @previous.rects.reject { |id, rect| @rects[id] == rect } : {}
-
-      # Where these cards were and are, as one rect if the two overlap: most that change stay in their place.
-      def areas(older, changed)
-        joined = older.filter_map { |id, rect| [ id, rect.union(changed[id]) ] if changed[id]&.overlaps?(rect) }.to_h
-        older.merge(joined).values + changed.except(*joined.keys).values
+      # Where changed cards were and are, as one rect if the two overlap: most that change stay in their place.
+      def areas
+        joined = @older.filter_map { |id, rect| [ id, rect.union(@changed[id]) ] if @changed[id]&.overlaps?(rect) }.to_h
+        @older.merge(joined).values + @changed.except(*joined.keys).values
       end
 
       # The route of before, if its ends are the same and no changed card stands in its way. A line for which no way

@@ -84,11 +84,13 @@ module Kelvath
         total
       end
 
+      # [is it level? where it lies, from, to] of each piece, in floating numbers: comparing these with whole ones would
+      # take twice as long.
       def each_piece(points)
         index = 1
         while index < points.size
-          x1, y1 = points[index - 1]
-          x2, y2 = points[index]
+          (x1, y1), (x2, y2) = points[index - 1], points[index]
+          x1, y1, x2, y2 = x1.to_f, y1.to_f, x2.to_f, y2.to_f
           if (y1 - y2).abs < (x1 - x2).abs then x1 < x2 ? yield(true, y1, x1, x2) : yield(true, y1, x2, x1)
           else y1 < y2 ? yield(false, x1, y1, y2) : yield(false, x1, y2, y1)
           end

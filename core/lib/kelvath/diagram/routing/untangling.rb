@@ -23,8 +23,12 @@ module Kelvath
         @sides, @at = previous ? [ previous.sides.dup, previous.at.dup ] : [ {}, {} ]
         touched = rearrange(links, previous, changed)
         known = previous&.routes
-        @routes = {}
-        raw.each { |id, points| @routes[id] = touched[id] ? moved(id, points, known) : known.fetch(id) }
+        if known && known.keys == raw.keys
+          @routes = known.dup
+          touched.each_key { |id| @routes[id] = moved(id, raw[id], known) }
+        else
+          @routes = raw.to_h { |id, points| [ id, touched[id] ? moved(id, points, known) : known.fetch(id) ] }
+        end
         @flipped = nil
       end
 
