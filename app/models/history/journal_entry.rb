@@ -7,8 +7,11 @@ class JournalEntry < ApplicationRecord
   scope :changes_made, -> { where(kind: "change") }
   scope :latest_first, -> { order(revision: :desc) }
 
+  # A change as an entry holds it: its JSON, deflated.
+  def self.packed(change_set) = Zlib.deflate(JSON.generate(change_set.to_h), Zlib::BEST_SPEED)
+
   def change_set=(change_set)
-    self.changes_packed = Zlib.deflate(JSON.generate(change_set.to_h), Zlib::BEST_SPEED)
+    self.changes_packed = self.class.packed(change_set)
   end
 
   def change_set = Kelvath::ChangeSet.from_h(JSON.parse(Zlib.inflate(changes_packed)))

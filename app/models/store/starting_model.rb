@@ -2,7 +2,7 @@
 
 # A new model while it is written.
 class StartingModel
-  LARGE = 20_000 # elements that are checked while they are written
+  LARGE = 20_000 # elements that are checked, and packed for the journal, while they are written
 
   # stored: its row, which is not ready; change_set: the additions it begins with; model: what they make, if it
   # is known already.
@@ -14,10 +14,12 @@ class StartingModel
 
   # Writes everything; answers the stored model. Raises Kelvath::InvalidChange, and leaves nothing then.
   def write(by:, label:, progress:, &last)
-    checking = @model.size > LARGE ? Beside.begin { check.to_s } : check
-    entries = entries(by, label)
+    filling = (@model.size > LARGE ? Beside.method(:begin) : Kelvath::Starting::AT_ONCE).call do
+      check
+      JournalEntry.packed(@filling)
+    end
     write_elements(progress)
-    checking&.call
+    entries = entries(by, label, filling.call)
     StoredModel.transaction { finish(entries, &last) }
     ModelCache.put(@stored.id, @stored.revision, @model)
     @stored
@@ -32,14 +34,14 @@ class StartingModel
   def check
     Kelvath::Invariants.check(@beginning, @beginning.apply(Kelvath::Model::EMPTY))
     Kelvath::Invariants.check(@filling, @model)
-    nil
   end
 
-  def entries(by, label)
-    labels = @filling.empty? ? [ label ] : [ "Began the #{@stored.sort}", label ]
-    [ @beginning, @filling ].zip(labels).reject { |change, _| change.empty? }.each_with_index
-                            .map do |(change_set, each), index|
-      @stored.journal_entries.new(revision: index + 1, person: by, kind: "change", label: each, change_set:)
+  # filling: packed
+  def entries(by, label, filling)
+    parts = [ [ @beginning, @filling.empty? ? label : "Began the #{@stored.sort}", JournalEntry.packed(@beginning) ],
+              [ @filling, label, filling ] ]
+    parts.reject { |change, *| change.empty? }.each_with_index.map do |(_, each, changes_packed), index|
+      @stored.journal_entries.new(revision: index + 1, person: by, kind: "change", label: each, changes_packed:)
     end
   end
 

@@ -64,11 +64,7 @@ module Kelvath
           graph.each_with_index do |links, node|
             own = group[node]
             held[own] -= degree[node]
-            towards = Hash.new(0)
-            links.each { |other, weight| towards[group[other]] += weight unless other == node }
-            gain = ->(each) { towards[each] - (held[each] * degree[node] / total) }
-            best = towards.keys.max_by { |each| [ gain.(each), -each ] }
-            best = own unless best && gain.(best) > gain.(own)
+            best = best_group(own, towards(links, node, group), held, degree[node], total)
             held[best] += degree[node]
             changed ||= best != own
             group[node] = best
@@ -76,6 +72,26 @@ module Kelvath
           break unless changed
         end
         group
+      end
+
+      # { group => how much links a node to it }
+      def towards(links, node, group)
+        links.each_with_object({}) do |(other, weight), found|
+          next if other == node
+
+          each = group[other]
+          found[each] = (found[each] || 0) + weight
+        end
+      end
+
+      # The group that a node gains most in, of equal ones the first; its own unless another is better.
+      def best_group(own, towards, held, degree, total)
+        best, most = nil
+        towards.each do |each, weight|
+          gain = weight - (held[each] * degree / total)
+          best, most = each, gain if most.nil? || gain > most || (gain == most && each < best)
+        end
+        best && most > (towards[own] || 0) - (held[own] * degree / total) ? best : own
       end
 
       def gathered(groups, graph, moved)
