@@ -23,6 +23,18 @@ class WritingTogetherTest < ActiveSupport::TestCase
     assert_equal @stored.journal_entries.count, @stored.revision
   end
 
+  # Else a page would say that it shows what it was never sent.
+  test "what is told goes up to the model that is painted, though another is written while it is asked for" do
+    seen = @stored.revision
+    vessel, fare = %w[Vessel Fare].map { |name| entity(@stored.model, name) }
+    define(vessel, "The first.")
+    asking = StoredModel.find(@stored.id)
+    define(fare, "The second.")
+    told = News.since(asking, seen)
+    assert_equal [ seen + 2, "The second." ], [ told.entry.revision, told.after.fetch(fare.id).definition ]
+    assert_equal fare.definition, told.before.fetch(fare.id).definition
+  end
+
   test "who waits for a locked database lets the other threads go on" do
     beats = 0
     beating = Thread.new { loop { sleep 0.01; beats += 1 } }

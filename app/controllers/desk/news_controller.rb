@@ -24,9 +24,9 @@ class NewsController < ApplicationController
 
   def tell(stored, seen)
     @stored = stored
-    @model = stored.model
     commit = News.since(stored, seen) or return head(:no_content)
-    response.headers["X-Revision"] = stored.revision.to_s
+    @model = commit.after
+    response.headers["X-Revision"] = commit.entry.revision.to_s
     shown = params.values_at(:diagram_id, :ledger).map(&:to_s)
     return leave_for(model_path(stored)) if shown.any? { |id| commit.before.key?(id) && !commit.after.key?(id) }
 

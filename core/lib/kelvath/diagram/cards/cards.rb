@@ -13,7 +13,12 @@ module Kelvath
       Card = Struct.new(:kind, :title, :lines, :rows, :width, :height, :key_rows, :core, :ink, :far, :decided, :outside,
                         keyword_init: true)
       # tag: "PK", "AK1", "FK" or several; detail: the type; optional: may be empty.
-      Row = Struct.new(:tag, :text, :detail, :optional, :id, :decided, keyword_init: true)
+      Row = Struct.new(:tag, :text, :detail, :optional, :id, :decided, keyword_init: true) do
+        # The same with another text, and another detail if that is given.
+        def saying(text, detail = self.detail)
+          dup.tap { |row| row.text, row.detail = text, detail }
+        end
+      end
 
       FAR = 24 # size of names seen from far away, the same on all cards
       WITHIN = "\u00A0\u00A0\u00A0" # before a column within a column, for each step

@@ -8,7 +8,12 @@ module Kelvath
       # type: :rect, :circle, :ellipse, :path or :text; numbers: as the maker of that type says;
       # text, anchor (:start, :middle, :end): of a text; tint: a person's colour for the inside.
       # so that *(shape if …) is one shape
-      Shape = Struct.new(:type, :style, :numbers, :text, :anchor, :tint, keyword_init: true) { undef_method :to_a }
+      Shape = Struct.new(:type, :style, :numbers, :text, :anchor, :tint) do
+        undef_method :to_a
+
+        # The same elsewhere.
+        def at(numbers) = dup.tap { |shape| shape.numbers = numbers }
+      end
 
       SANS = "Instrument Sans"
       SERIF = "Newsreader"
@@ -42,16 +47,16 @@ module Kelvath
       # Shape values. style: a key of STYLES; places and sizes in drawing units; tint: a colour for the inside, or
       # nil.
       def rect(style, x, y, width, height, radius = 0, tint: nil)
-        Shape.new(type: :rect, style:, numbers: [ x, y, width, height, radius ], tint:)
+        Shape.new(:rect, style, [ x, y, width, height, radius ], nil, nil, tint)
       end
 
       # By its middle.
-      def circle(style, x, y, radius) = Shape.new(type: :circle, style:, numbers: [ x, y, radius ])
-      def ellipse(style, x, y, rx, ry, tint: nil) = Shape.new(type: :ellipse, style:, numbers: [ x, y, rx, ry ], tint:)
+      def circle(style, x, y, radius) = Shape.new(:circle, style, [ x, y, radius ])
+      def ellipse(style, x, y, rx, ry, tint: nil) = Shape.new(:ellipse, style, [ x, y, rx, ry ], nil, nil, tint)
 
       # commands: [[:m, x, y], [:l, x, y], [:q, control x, y, x, y], [:z]]
-      def path(style, *commands, tint: nil) = Shape.new(type: :path, style:, numbers: commands, tint:)
-      def text(style, x, y, text, anchor = :start) = Shape.new(type: :text, style:, numbers: [ x, y ], text:, anchor:)
+      def path(style, *commands, tint: nil) = Shape.new(:path, style, commands, nil, nil, tint)
+      def text(style, x, y, text, anchor = :start) = Shape.new(:text, style, [ x, y ], text, anchor)
 
       # Straight pieces through points; closed joins the last to the first.
       def lines(style, points, closed: false, tint: nil)
@@ -100,7 +105,7 @@ module Kelvath
           numbers = shape.type == :path ? shape.numbers.map { |command, *rest|
             [ command, *rest.each_slice(2).flat_map { |a, b| [ a + x, b + y ] } ]
           } : [ shape.numbers[0] + x, shape.numbers[1] + y, *shape.numbers.drop(2) ]
-          Shape.new(**shape.to_h, numbers:)
+          shape.at(numbers)
         end
       end
     end

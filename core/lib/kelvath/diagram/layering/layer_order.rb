@@ -9,6 +9,7 @@ module Kelvath
       SWEEPS = 20
       SIFTS = 3 # rounds of sifting at the end, at most
       SWAPS = 8 # rounds of swaps after each sweep, at most
+      TIE = 1e-10 # less than medians that are not the same differ by: for what stands at one place
 
       def initialize(graph)
         @graph = graph
@@ -81,17 +82,23 @@ module Kelvath
 
       # Nodes without neighbours keep their place; the others are sorted among theirs.
       def by_median(numbers, neighbours, place, ties)
-        medians = numbers.to_h { |number| [ number, median(neighbours[number].map { |other| place[other] }.sort) ] }
-        sorted = numbers.select { |number| medians[number] }.each_with_index.sort_by { |number, index|
-          [ medians[number], index * ties ]
-        }.map(&:first)
-        numbers.map { |number| medians[number] ? sorted.shift : number }
+        moving = numbers.reject { |number| neighbours[number].empty? }
+        keys = moving.each_with_index.to_h do |number, index|
+          [ number, middle(neighbours[number], place) + index * ties * TIE ]
+        end
+        sorted = moving.sort_by { |number| keys[number] }
+        return sorted if sorted.size == numbers.size
+
+        numbers.map { |number| keys.key?(number) ? sorted.shift : number }
+      end
+
+      # The median of where these stand; most lines only pass a layer, and have one neighbour there.
+      def middle(numbers, place)
+        numbers.size == 1 ? place[numbers[0]] : median(numbers.map { |other| place[other] }.sort)
       end
 
       # The weighted median: between the two middle ones, nearer to the side that is closer packed.
       def median(places)
-        return if places.empty?
-
         middle = places.size / 2
         return places[middle] if places.size.odd?
         return (places[0] + places[1]) / 2.0 if places.size == 2
@@ -173,8 +180,7 @@ module Kelvath
         ours = neighbours[left]
         theirs = neighbours[right]
         return 0 if ours.empty? || theirs.empty?
-        # most of a layered drawing is lines that only pass a layer
-        return places[ours[0]] <=> places[theirs[0]] if ours.size == 1 && theirs.size == 1
+        return beyond(places[ours[0]], theirs, places) if ours.size == 1
 
         total = at = 0
         while at < ours.size
@@ -206,9 +212,9 @@ module Kelvath
         tree = Array.new(lower.size + 1, 0)
         seen = 0
         upper.sum do |number|
-          ends = @graph.below[number].map { |other| place[other] }
-          crossed = ends.sum { |index| seen - sum_to(tree, index) }
-          ends.each { |index| add(tree, index) }
+          ends = @graph.below[number]
+          crossed = ends.sum { |other| seen - sum_to(tree, place[other]) }
+          ends.each { |other| add(tree, place[other]) }
           seen += ends.size
           crossed
         end
@@ -217,7 +223,7 @@ module Kelvath
       def sum_to(tree, index)
         index += 1
         total = 0
-        while index.positive?
+        while index > 0
           total += tree[index]
           index -= index & -index
         end

@@ -68,7 +68,7 @@ module Kelvath
           PADDING * 2 + text_font.width(tagged(row), TEXT_SIZE) + 16 + text_font.width(row.detail, 11)
         end
 
-        def fitted(row, width) = super(Cards::Row.new(**row.to_h, text: tagged(row)), width)
+        def fitted(row, width) = super(row.saying(tagged(row)), width)
 
         # The tags stand behind the name, as the standard wants them: "vessel-no (FK) (AK1)".
         def tagged(row)

@@ -96,8 +96,8 @@ module Kelvath
         def fitted(row, width)
           room = width - left - tag_width - PADDING
           detail = text_font.fit(row.detail, 11, [ room * 0.45, room - 10 - text_font.width(row.text, TEXT_SIZE) ].max)
-          Cards::Row.new(**row.to_h, detail:, text: text_font.fit(row.text, TEXT_SIZE, room - (detail.empty? ? 0 : 10) -
-            text_font.width(detail, 11)))
+          row.saying(text_font.fit(row.text, TEXT_SIZE, room - (detail.empty? ? 0 : 10) - text_font.width(detail, 11)),
+                     detail)
         end
 
         def rows_height(card) = card.rows.size * ROW_HEIGHT + (ruled?(card) ? 16 : 8)

@@ -40,8 +40,7 @@ module Kelvath
 
         # "name: Type [0..1] {id}"
         def fitted(row, width)
-          Cards::Row.new(**row.to_h, text: text_font.fit(row.text + suffix(row), TEXT_SIZE, width - PADDING * 2 + 1),
-                         detail: "")
+          row.saying(text_font.fit(row.text + suffix(row), TEXT_SIZE, width - PADDING * 2 + 1), "")
         end
 
         def suffix(row)
