@@ -82,7 +82,7 @@ module Kelvath
         left..right
       end
 
-      # The cards that reach into an area.
+      # The cards that reach into an area: its left, top, right and bottom.
       def within(*area)
         left, top, right, bottom = area.map(&:to_f) # comparing is quicker among these
         cells = ((right - left) / CELL) * ((bottom - top) / CELL)
