@@ -11,34 +11,33 @@ class PostgresqlPipeline
   # Yields each statement and its place, in a pipeline whose #answer is to be asked for once for each. Whatever the
   # block raises, the connection is as before.
   def self.each(connection, statements)
-    statements.each_slice(AT_ONCE).with_index do |list, slice|
-      pipeline = new(connection, list)
-      list.each_with_index { |statement, index| yield statement, slice * AT_ONCE + index, pipeline }
-    ensure
-      pipeline&.leave
-    end
+    pipeline = new(connection, statements)
+    statements.each_with_index { |statement, index| yield statement, index, pipeline }
+  ensure
+    pipeline&.leave
   end
 
-  # Sends the statements; each answer comes as soon as it is there.
+  # Sends the first statements.
   def initialize(connection, statements)
-    @connection = connection
+    @connection, @statements = connection, statements
+    @sent, @answered = 0, 0
     @connection.enter_pipeline_mode
-    statements.each do |statement|
-      @connection.send_query_params(statement.sql, [])
-      @connection.send_flush_request
-    end
-    @connection.pipeline_sync
+    send_more
   end
 
-  # What became of the next statement, as a PG::Result. Raises PG::Error.
+  # What became of the next statement, as soon as the server says it: a PG::Result. Raises PG::Error.
   def answer
     result = @connection.get_result
     nil while @connection.get_result
     result.check
+    @answered += 1
+    send_more if @sent - @answered <= AT_ONCE / 2 # the server always has something to do
+    result
   end
 
   # Passes over what has not been answered.
   def leave
+    @connection.pipeline_sync
     loop do
       result = @connection.get_result
       break if result&.result_status == PG::PGRES_PIPELINE_SYNC || @connection.status != PG::CONNECTION_OK
@@ -46,5 +45,15 @@ class PostgresqlPipeline
     @connection.exit_pipeline_mode
   rescue PG::Error
     nil # the line is down
+  end
+
+  private
+
+  def send_more
+    @statements[@sent, AT_ONCE - (@sent - @answered)].each do |statement|
+      @connection.send_query_params(statement.sql, [])
+      @connection.send_flush_request
+      @sent += 1
+    end
   end
 end

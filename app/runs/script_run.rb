@@ -63,6 +63,7 @@ class ScriptRun
   # Nil, or what went wrong.
   def attempt(progress)
     statements = @script.handed_out
+    @foreseeing = Thread.new { foresee }
     Connectors.reach(@target, readonly: false) do |database|
       database.alter if database.respond_to?(:alter) && foresight.own_transaction?
       around(database) { database.run_statements(statements, progress:, times: @times) }
@@ -72,6 +73,21 @@ class ScriptRun
     error
   end
 
+  # Worked out while the server is busy: how what would be there differs from what is there.
+  def foresee
+    Thread.current.report_on_exception = false # whoever asks for it is told
+    Thread.current.priority = -3 # answers of the server go first
+    Kelvath::Running.differences(@before, foresight.after)
+  end
+
+  # [how what is there differs from what was, how it differs from what was foreseen]
+  def differences(now)
+    foreseen = @foreseeing.value
+    return [ foreseen, [] ] if Kelvath::Running.same?(foresight.after, now)
+
+    [ @before, foresight.after ].map { |side| Kelvath::Running.differences(side, now) }
+  end
+
   def around(database, &)
     foresight.whole? && !foresight.own_transaction? ? database.all_or_nothing(&) : yield
   end
@@ -79,10 +95,10 @@ class ScriptRun
   def done(progress)
     progress.step(1, 1, "looking at what was made")
     now = self.class.side(@target, place)
-    differences = Kelvath::Running.differences(@before, now)
+    differences, unforeseen = differences(now)
     @safety.drop_safety
     { **told, clean: true, counts: Kelvath::Running.counts(differences), made: differences.first(LISTED).map(&:to_s),
-      unforeseen: Kelvath::Running.differences(foresight.after, now).first(LISTED).map(&:to_s) }
+      unforeseen: unforeseen.first(LISTED).map(&:to_s) }
   end
 
   def failed(error, progress)

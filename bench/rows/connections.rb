@@ -73,9 +73,9 @@ Figures.row("running 1,000 tables on PostgreSQL, beside psql -f", unit: "s", goa
     file = Rails.root.join("tmp/bench.sql").to_s
     File.write(file, Kelvath::Scripting::Composition.new(Subjects.design, Subjects.derived.design_id,
                                                          Kelvath::Scripting::Recipes.usual).script.text)
-    fresh = -> { ScriptSubjects.fresh(port) }
-    reference = Figures.seconds(runs: 3, prepare: fresh) { ScriptSubjects.load(port, file) }
-    ours = Figures.seconds(runs: 3, prepare: -> { fresh.call && ConnectionSubjects.run(port) }, &:call)
+    run = nil
+    prepare = -> { ScriptSubjects.fresh(port) && run = ConnectionSubjects.run(port) }
+    ours, reference = Figures.by_turns(-> { run.call }, -> { ScriptSubjects.load(port, file) }, prepare:)
     [ ours, reference, ours <= 1.3 * reference ]
   end
 end

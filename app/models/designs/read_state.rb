@@ -4,19 +4,12 @@
 module ReadState
   module_function
 
-  # The Kelvath::Altering::Side of a Run that read one; which: under what its result names it. Raises Kelvath::NotFound
-  # if it has not, or it is gone.
-  def side(run, which = "digest")
-    model = model(run, which)
-    Kelvath::Altering::Side.new(model:, design_id: model.all(:design).first.id, told: run.result["told"])
-  end
+  # The KeptSide of a Run that read one; which: under what its result names it. Raises Kelvath::NotFound if it has not,
+  # or it is gone.
+  def side(run, which = "digest") = KeptSide.new(content(run, which), told: run.result["told"])
 
   # All that a Run read, as a Kelvath::Model. Raises Kelvath::NotFound.
-  def model(run, which = "digest")
-    kept = KeptBase.find_by(digest: run.result.to_h[which]) or
-      raise Kelvath::NotFound, "What was read is not there any more; read it again."
-    Kelvath::Model.of(Kelvath::Derivation::Base.new(kept.digest, kept.content).elements)
-  end
+  def model(run) = side(run).model
 
   # Keeps the elements of a design, itself among them; answers their digest.
   def keep(elements)
@@ -24,4 +17,10 @@ module ReadState
     KeptBase.keep(base)
     base.digest
   end
+
+  def content(run, which)
+    KeptBase.where(digest: run.result.to_h[which]).pick(:content) or
+      raise Kelvath::NotFound, "What was read is not there any more; read it again."
+  end
+  private_class_method :content
 end

@@ -23,9 +23,12 @@ module Kelvath
     def differences(before, after)
       outside = [ before, after ].flat_map { |side| outside(side) }
                                  .to_set { |table, side| table.label(side.model).downcase }
-      Comparison.differences(*[ before, after ].map { |side| side.outline(without: Proof::UNREAD) })
+      Comparison.differences(*[ before, after ].map { |side| outline(side) })
                 .reject { |each| outside.include?(owner(each).last.downcase) }
     end
+
+    # Do two Sides differ in nothing, in tables that are only referred to neither?
+    def same?(one, other) = outline(one) == outline(other)
 
     # [[Table, Side], …] of those that are only referred to.
     def outside(side)
@@ -41,6 +44,8 @@ module Kelvath
       %i[new gone changed].to_h { |way| [ way, found.fetch(way, []).map(&:first).tally ] }
     end
 
+    def outline(side) = side.outline(without: Proof::UNREAD)
+
     def way(difference)
       whole = ALONE.include?(difference.kind) && difference.field.nil?
       return :changed unless whole
@@ -54,6 +59,6 @@ module Kelvath
 
       [ "table", difference.path.split(" · ").first ]
     end
-    private_class_method :way, :owner
+    private_class_method :outline, :way, :owner
   end
 end

@@ -8,19 +8,14 @@ module Run::Safety
   # answers the text of the script that goes back; where it is hardly ever needed, it is made when it is asked for.
   def keep_safety(before, after, place:, fresh:, whole: false)
     write(undo_path, yield) unless whole && !fresh
-    sides = [ before, after ].map do |side|
-      { design: side.design_id, elements: side.model.elements.each_value.map(&:to_h) }
-    end
-    write(safety_path, JSON.generate({ sides:, place:, fresh: }))
+    contents = [ before, after ].map { |side| Base64.strict_encode64(KeptSide.content(side)) }
+    write(safety_path, JSON.generate({ contents:, place:, fresh: }))
   end
 
   # [before, after, place, fresh] as they were kept. Raises Kelvath::NotFound.
   def safety
     kept = JSON.parse(File.read(safety_path))
-    sides = kept.fetch("sides").map do |side|
-      elements = side.fetch("elements").map { |hash| Kelvath::Metamodel.fetch(hash.fetch("kind")).kept(hash) }
-      Kelvath::Altering::Side.new(model: Kelvath::Model.of(elements), design_id: side.fetch("design"), told: true)
-    end
+    sides = kept.fetch("contents").map { |each| KeptSide.new(Base64.strict_decode64(each), told: true) }
     [ *sides, kept["place"], kept["fresh"] ]
   rescue Errno::ENOENT
     raise Kelvath::NotFound, "What was there before this run is not kept any more."

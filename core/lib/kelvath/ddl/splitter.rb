@@ -9,7 +9,7 @@ module Kelvath
       HOLDING = /\b(?:trigger|function|procedure|package)\b/i # what may hold statements
       # What a stride passes over: words (a dollar sign may be in one), texts and names in quotation marks whole, all
       # else up to what may begin one or end it.
-      STRIDES = [ /(?:[[:alpha:]_][[:alnum:]_$]*|[^\s;'"`$\[\-\/[:alpha:]_])+/, Lexer::PATTERNS[:string],
+      STRIDES = [ /(?:\s*+(?:[[:alpha:]_][[:alnum:]_$]*|[^\s;'"`$\[\-\/[:alpha:]_]))+/, Lexer::PATTERNS[:string],
                   Lexer::PATTERNS[:quoted], /./m ].freeze
       BODIES = %w[trigger function procedure package].freeze # what is made with statements within
 
