@@ -152,6 +152,8 @@ class SqliteChild
   def sent(value)
     return value unless value.is_a?(String)
 
+    return value if value.encoding == Encoding::UTF_8 && value.valid_encoding?
+
     text = value.dup.force_encoding(Encoding::UTF_8)
     text.valid_encoding? && value.encoding != Encoding::BINARY ? text : { "bytes" => [ value ].pack("m0") }
   end

@@ -10,7 +10,7 @@ class IntakeWork
   # Answers the run's result. Raises Kelvath::Error.
   def call(progress)
     catalog = catalog(progress)
-    write(taken(catalog, progress), catalog.tables.size, progress)
+    write(taking(catalog, progress), catalog.tables.size, progress)
   ensure
     @run.remove_files
   end
@@ -26,18 +26,20 @@ class IntakeWork
     raise Kelvath::UnreadableFile, "This database has no tables; there is nothing to take in."
   end
 
-  def taken(catalog, progress)
+  def taking(catalog, progress)
     choice = NamingStandard::Choice.new(**@run.options.symbolize_keys.except(:platform, :left_out))
-    Kelvath::Starting.from_catalog(@run.title, catalog, platform: @platform, ids: Ids, standard: choice.standard,
-                                   follows: choice.fields, progress:, beside: Beside.method(:begin))
+    Kelvath::Starting.taking(@run.title, catalog, platform: @platform, ids: Ids, standard: choice.standard,
+                             follows: choice.fields, progress:, beside: Beside.method(:begin))
   end
 
-  def write(taken, tables, progress)
+  # What it holds is written while its base is still being worked out.
+  def write(taking, tables, progress)
+    taken = taking.taken
     result = { log: taken.log.map(&:to_h), counts: Kelvath::Summary.of(taken.change_set) }
     label = "Took in #{@run.title} with #{tables} tables"
     StoredModel.start(@run.title, by: @run.person, label:, change_set: taken.change_set, model: taken.model,
-                      progress:) do |stored|
-      KeptBase.keep(taken.base)
+                      rest: -> { taking.rest }, progress:) do |stored|
+      KeptBase.keep(taking.base)
       @run.finish(result, stored_model: stored, design_id: taken.design_id)
     end
     result

@@ -41,10 +41,12 @@ module RunProcess
   # What a copy is called while it does a run.
   def title(id) = "kelvath: run #{id};"
 
+  # What such a process finds in its environment beside that of this one.
+  def surroundings = { "RAILS_ENV" => Rails.env.to_s, "LD_PRELOAD" => ENV.fetch("KELVATH_ALLOCATOR", nil), **ROOMY }
+
   # A process of its own from the start.
   def boot(id)
-    pid = Process.spawn({ "RAILS_ENV" => Rails.env.to_s, **ROOMY }, RbConfig.ruby, PROGRAM, id.to_s, pgroup: true,
-                        **LIMITS)
+    pid = Process.spawn(surroundings, RbConfig.ruby, PROGRAM, id.to_s, pgroup: true, **LIMITS)
     Process.wait(pid)
   end
 
@@ -59,14 +61,13 @@ module RunProcess
       retry
     end
   end
-  private_class_method :ask, :boot
+  private_class_method :ask, :boot, :surroundings
 
   # Boots one that waits; answers what it listens to.
   def open
     from, input = IO.pipe
     output, to = IO.pipe
-    pid = Process.spawn({ "RAILS_ENV" => Rails.env.to_s, **ROOMY }, RbConfig.ruby, PROGRAM, in: from, out: to,
-                                                                                            pgroup: true)
+    pid = Process.spawn(surroundings, RbConfig.ruby, PROGRAM, in: from, out: to, pgroup: true)
     [ from, to ].each(&:close)
     Thread.new { listen(output, pid, input) }
     input

@@ -49,6 +49,19 @@ class CommandConnectionsTest < ActiveSupport::TestCase
                                                                            @model).last)
   end
 
+  test "what a run made otherwise than was foreseen is told" do
+    script = Kelvath::Ddl::Script.new(heading: [], statements: [
+      Kelvath::Ddl::Statement.new("table", "quay", "CREATE TABLE quay (number integer PRIMARY KEY)")
+    ])
+    target = Connection.last.target("Clerk")
+    before = ScriptRun.side(target)
+    safety = CommandConnections::Safety.new(File.join(@folder, "undo.sql"))
+    result = ScriptRun.new(script, target, before:, safety:, after: before).call
+    made = [ "table quay: only in the second" ]
+    told = result.values_at(:made, :unforeseen).map { |lines| lines.grep(/table/) }
+    assert_equal [ true, { "table" => 1 }, made, made ], [ result[:clean], result[:counts][:new], *told ]
+  end
+
   test "every design that came from a connection is looked at" do
     derived = Kelvath::Derivation.derive(ferries.model, platform: "sqlite", ids: Ids)
     stored = StoredModel.last.tap { |each| each.journal.commit(derived.change_set, by: "Guest") }

@@ -33,6 +33,23 @@ class ElementStoreTest < ActiveSupport::TestCase
     assert_equal after, stored.reload.model
   end
 
+  test "what is known last is written last, and stands in the journal as all else" do
+    beginning = Kelvath::Starting.empty("Ferries", ids: Ids)
+    design = Kelvath::Metamodel::Design.new(id: Ids.next, name: "Office", platform: "sqlite")
+    change_set = beginning + Kelvath::ChangeSet.new(additions: [ design ])
+    rest = -> { Kelvath::ChangeSet.set(design, base: "a" * 64) }
+    stored = StoredModel.start("Ferries", by: "Ada", label: "Took in", change_set:, rest:)
+    known = [ stored.model, ElementStore.read(stored.id).then { |list| Kelvath::Model.of(list) },
+              Kelvath::ChangeSet::Folding.of(stored.journal_entries.map(&:change_set)).apply(Kelvath::Model::EMPTY) ]
+    assert_equal [ "a" * 64 ] * 3, known.map { |model| model.fetch(design.id).base }
+    assert_no_difference [ "StoredModel.count", "ElementRow.count" ] do
+      assert_raises(Kelvath::InvalidChange) do
+        StoredModel.start("Ferries", by: "Ada", label: "Took in", change_set:,
+                          rest: -> { Kelvath::ChangeSet.set(design, base: "none") })
+      end
+    end
+  end
+
   # One element of every kind with every field filled in, and again with every field changed.
   test "every field of every kind survives the journal and the tables" do
     stored = StoredModel.start("Everything", by: "Ada", label: "Began")

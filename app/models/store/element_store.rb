@@ -5,8 +5,10 @@ module ElementStore
   BATCH = 500 # rows removed by one statement
   PIECE = 500 # rows written at once where there are many
   PAUSE = 0.002 # seconds in which others may write
-  # One statement, prepared once, for all rows: bulk statements of Active Record cost ten times as much.
-  PUT = "INSERT OR REPLACE INTO elements (model_id, id, part, kind, parent_id, content) VALUES (?, ?, ?, ?, ?, ?)"
+  # Rows are handed over as one JSON text: binding each value of each takes half as long again, and bulk statements of
+  # Active Record ten times as long.
+  PUT = "INSERT OR REPLACE INTO elements (model_id, id, part, kind, parent_id, content) " \
+        "SELECT ?, value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4 FROM json_each(?)"
   REVISE = "UPDATE elements SET content = ? WHERE model_id = ? AND id = ?" # no index has anything to do
 
   module_function
@@ -58,24 +60,25 @@ module ElementStore
 
   def put(model_id, elements, model)
     parts = Hash.new { |known, parent_id| known[parent_id] = ElementRow.part(model.fetch(parent_id), model) }
-    each_row(PUT, elements) do |element|
-      part = element.parent_id ? parts[element.parent_id] : ElementRow.part(element, model)
-      [ model_id, element.id, part, element.class.key, element.parent_id, JSON.generate(element.values) ]
+    elements.each_slice(PIECE) do |slice|
+      rows = slice.map do |each|
+        part = each.parent_id ? parts[each.parent_id] : ElementRow.part(each, model)
+        [ each.id, part, each.class.key, each.parent_id, JSON.generate(each.values) ]
+      end
+      run(PUT, [ [ model_id, JSON.generate(rows) ] ])
     end
   end
 
   def revise(model_id, elements)
-    each_row(REVISE, elements) { |element| [ JSON.generate(element.values), model_id, element.id ] }
+    run(REVISE, elements.map { |each| [ JSON.generate(each.values), model_id, each.id ] }) if elements.any?
   end
 
-  # Runs one statement for every element, with the values that the block answers.
-  def each_row(sql, elements)
-    return if elements.empty?
-
+  # Runs one statement, prepared once, with each of some lists of values.
+  def run(sql, lists)
     connection = ApplicationRecord.connection
     connection.raw_connection.prepare(sql) do |statement|
-      elements.each do |element|
-        statement.bind_params(*yield(element))
+      lists.each do |values|
+        statement.bind_params(*values)
         statement.step
         statement.reset!
       end

@@ -5,21 +5,19 @@ class StartingModel
   LARGE = 20_000 # elements that are checked, and packed for the journal, while they are written
 
   # stored: its row, which is not ready; change_set: the additions it begins with; model: what they make, if it
-  # is known already.
-  def initialize(stored, change_set, model = nil)
-    @stored = stored
+  # is known already; rest: as StoredModel.start takes it.
+  def initialize(stored, change_set, model = nil, rest = nil)
+    @stored, @rest = stored, rest
     @model = model || change_set.apply(Kelvath::Model::EMPTY)
     @beginning, @filling = Kelvath::Starting.split(change_set)
   end
 
   # Writes everything; answers the stored model. Raises Kelvath::InvalidChange, and leaves nothing then.
   def write(by:, label:, progress:, &last)
-    filling = (@model.size > LARGE ? Beside.method(:begin) : Kelvath::Starting::AT_ONCE).call do
-      check
-      JournalEntry.packed(@filling)
-    end
+    checked = checked()
     write_elements(progress)
-    entries = entries(by, label, filling.call)
+    filling = checked.call
+    entries = entries(by, label, @rest ? completed : filling)
     StoredModel.transaction { finish(entries, &last) }
     ModelCache.put(@stored.id, @stored.revision, @model)
     @stored
@@ -29,6 +27,23 @@ class StartingModel
   end
 
   private
+
+  # Has all checked and, if nothing is to come, packed for the journal; answers what waits for that.
+  def checked
+    (@model.size > LARGE ? Beside.method(:begin) : Kelvath::Starting::AT_ONCE).call do
+      check
+      @rest ? "" : JournalEntry.packed(@filling)
+    end
+  end
+
+  # Sets what was not known before; answers all of it, packed.
+  def completed
+    rest = @rest.call
+    @model = rest.apply(@model)
+    Kelvath::Invariants.check(rest, @model)
+    StoredModel.transaction { ElementStore.write(@stored.id, rest, @model) }
+    JournalEntry.packed(Kelvath::ChangeSet::Folding.of([ @filling, rest ]))
+  end
 
   # What every model has holds by itself, and so does all of it.
   def check

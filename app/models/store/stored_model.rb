@@ -24,10 +24,12 @@ class StoredModel < ApplicationRecord
   # model, which stays; what it was filled with is a second one, which can be undone. It is there when all of
   # it is: its elements are written piece by piece before, so that a large one holds no other writer up, and
   # what a process that is killed leaves behind is not ready and swept away later. The block is part of the
-  # last transaction. model: what the change makes, if that is known already.
-  def self.start(name, by:, label:, change_set: nil, model: nil, sort: "model", progress: Kelvath::Progress.none, &last)
+  # last transaction. model: what the change makes, if that is known already; rest: answers a ChangeSet of fields that
+  # are known only later, and is asked for it when all else is written.
+  def self.start(name, by:, label:, change_set: nil, model: nil, rest: nil, sort: "model",
+                 progress: Kelvath::Progress.none, &last)
     StartingModel.new(create!(id: Ids.next, name:, sort:, ready: false),
-                      change_set || Kelvath::Starting.empty(name, ids: Ids), model)
+                      change_set || Kelvath::Starting.empty(name, ids: Ids), model, rest)
                  .write(by:, label:, progress:, &last)
   end
 

@@ -37,22 +37,23 @@ module Kelvath
 
     # Notes on pieces of SQL that no script can hold as they stand.
     def pieces(elements)
-      # the same types recur
-      faults = Hash.new { |known, (text, kind)| known[[ text, kind ]] = Ddl::Piece.new(text, kind).fault }
-      elements.flat_map do |element|
-        Ddl::Piece.fields(element).filter_map do |field, kind|
-          fault = faults[[ text(element, field), kind ]] or next
+      faults = Hash.new { |known, kind| known[kind] = {}.compare_by_identity } # a type is one object in all columns
+      elements.each_with_object([]) do |element, found|
+        Ddl::Piece.fields(element).each do |field, kind|
+          value = element[field]
+          fault = faults[kind].fetch(value) { faults[kind][value] = Ddl::Piece.new(text(value), kind).fault } or next
           label = element.class.fetch_field(field).label.downcase
-          Catalog::Remark.new(level: :warning, object: element.name,
-                            message: "The #{label} of this #{element.class.title} #{fault}; it is kept as text, and " \
-                                     "left out of scripts.")
+          found << Catalog::Remark.new(
+            level: :warning, object: element.name,
+            message: "The #{label} of this #{element.class.title} #{fault}; it is kept as text, and left out of " \
+                     "scripts."
+          )
         end
       end
     end
 
-    # The text of a piece of SQL, with “name” for each reference in it.
-    def text(element, field)
-      value = element[field]
+    # The text of a piece of SQL, with “name” for each reference in it. value: of its field.
+    def text(value)
       value.is_a?(Hash) ? Platforms::STANDARD.write_type(value) : Metamodel::Expression.written(value) { "name" }
     end
 

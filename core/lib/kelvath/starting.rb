@@ -35,13 +35,39 @@ module Kelvath
     # A catalog taken in: the change that makes a model of it, that model, and what Intake says besides.
     Taken = Struct.new(:change_set, :model, :design_id, :base, :log, keyword_init: true)
 
-    # Takes a catalog into a new model, with diagrams of both sides laid out. Answers a Taken.
+    # A catalog taken in, while its base is still being worked out.
+    class Taking
+      # The Taken, which lacks its base.
+      attr_reader :taken
+
+      # content: its #call answers the base's; nil for none.
+      def initialize(taken, content)
+        @taken, @content = taken, content
+      end
+
+      # The Derivation::Base, nil for none; it is waited for.
+      def base = @base ||= @content && Derivation::Base.kept(@content.call)
+
+      # The ChangeSet by which the design names its base.
+      def rest = ChangeSet.set(taken.model.fetch(taken.design_id), **{ base: base&.digest }.compact)
+
+      # The Taken with its base.
+      def whole
+        Taken.new(**taken.to_h, base:, change_set: ChangeSet::Folding.of([ taken.change_set, rest ]),
+                                model: rest.apply(taken.model))
+      end
+    end
+
+    # Takes a catalog into a new model, with diagrams of both sides laid out, as #taking does. Answers a Taken.
+    def from_catalog(...) = taking(...).whole
+
+    # Takes a catalog into a new model, with diagrams of both sides laid out. Answers a Taking.
     # standard: what the names are read by; follows: what the header says of it; logical: is a logical side wanted?
     # layout: the key of one for its diagrams, nil for what suits them; stars: is there a diagram for each fact with its
     # dimensions? beside: what begins a block and answers what waits for its answer, a String, by #call: for work that
     # may go on meanwhile.
-    def from_catalog(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {}, logical: true,
-                     layout: nil, stars: false, progress: Progress.none, beside: AT_ONCE)
+    def taking(name, catalog, platform:, ids:, standard: Naming::Standard.plain, follows: {}, logical: true,
+               layout: nil, stars: false, progress: Progress.none, beside: AT_ONCE)
       draft = Draft.new(Model::EMPTY, ids:)
       header = draft.add(:header, name:, **follows)
       taken = Intake.without_base(draft.model, catalog, platform:, ids:, name: Platforms.fetch(platform).title,
@@ -49,11 +75,10 @@ module Kelvath
       base = beside.call { Intake.base(taken.change_set.additions, taken.design_id).content } if logical
       draft.add_all(divided(taken, ids))
       draft.set(header.id, names_from_id: taken.design_id) if logical
-      add_diagrams(draft, taken.design_id, layout, progress)
+      add_diagrams(draft, taken, layout, progress)
       add_stars(draft, taken) if stars
-      base = Derivation::Base.kept(base.call) if base
-      draft.set(taken.design_id, base: base.digest) if base
-      Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id, base:, log: taken.log)
+      Taking.new(Taken.new(change_set: draft.change_set, model: draft.result, design_id: taken.design_id,
+                           log: taken.log), base)
     end
 
     AT_ONCE = ->(&work) { work.call.then { |answer| -> { answer } } }
@@ -139,6 +164,11 @@ module Kelvath
       end
     end
 
+    def names_only(cards)
+      message = "Its diagrams of #{cards} cards show names only; “Detail” of each says more."
+      Intake::Catalog::Remark.new(level: :note, object: "", message:)
+    end
+
     # A diagram of each fact with its dimensions; the log says how many there are.
     def add_stars(draft, taken)
       stars = Intake::Stars.new(draft.model, taken.design_id).all
@@ -152,13 +182,16 @@ module Kelvath
       taken.log << Intake::Catalog::Remark.new(level: :note, object: "", message: found)
     end
 
-    def add_diagrams(draft, design_id, layout, progress)
+    def add_diagrams(draft, taken, layout, progress)
       sheets = [ [ "Concept", "concept", :entity, nil ], [ "Logical", "logical", :entity, nil ],
-                 [ "Physical", "physical", :table, design_id ] ]
+                 [ "Physical", "physical", :table,
+                                                                              taken.design_id ] ]
       sheets.each_with_index do |(name, stage, kind, design), index|
         progress.step(index, sheets.size, "laying out the #{stage} diagram")
         Editing::Diagrams.make(draft, name:, stage:, elements: draft.model.all(kind), design_id: design, key: layout)
       end
+      most = draft.model.all(:table).size
+      taken.log << names_only(most) if most > Editing::Diagrams::TELLING_MOST
       add_areas(draft)
     end
   end

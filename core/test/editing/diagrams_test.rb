@@ -36,6 +36,18 @@ class DiagramsTest < CoreTest
     refute_equal places[fare], places[route]
   end
 
+  def test_a_sheet_of_more_cards_than_anybody_reads_begins_with_names
+    draft = Draft.new(Model::EMPTY, ids:)
+    entities = Array.new(Editing::Diagrams::TELLING_MOST + 1) { |number| draft.add(:entity, name: "Quay #{number}") }
+    made = lambda do |count, **values|
+      Editing::Diagrams.make(draft, name: "Sheet", stage: "logical", elements: entities.first(count), key: "grid",
+                                    **values).detail
+    end
+    assert_equal [ "names", "", "names", "identifiers" ],
+                 [ made[entities.size], made[entities.size - 1], made[entities.size, detail: ""],
+                   made[entities.size, detail: "identifiers"] ]
+  end
+
   # way => where three cards stand afterwards
   WAYS = {
     "left" => [ [ 0, 0 ], [ 0, 90 ], [ 0, 300 ] ], "right" => [ [ 500, 0 ], [ 500, 90 ], [ 500, 300 ] ],

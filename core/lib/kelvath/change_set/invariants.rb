@@ -15,6 +15,7 @@ module Kelvath
     def initialize(change, after)
       @change = change
       @model = after
+      @sound = {}.compare_by_identity # native types, of which many columns have one
     end
 
     # InvalidChange::Problem values, empty when all is well.
@@ -44,8 +45,13 @@ module Kelvath
 
     def fault(element, name, value)
       field = element.class.fetch_field(name)
+      return NONE if @sound.key?(value)
+
       fault = Metamodel::ValueCheck.fault(field, value)
-      fault ? problem(element, field.name, fault) : NONE
+      return problem(element, field.name, fault) if fault
+
+      @sound[value] = true if field.type == :native_type
+      NONE
     end
 
     NONE = [].freeze
@@ -82,10 +88,13 @@ module Kelvath
     end
 
     def lost_references(element)
-      broken = element.class.reference_fields.reject { |field| (value = element[field.name])
-        .nil? || (value.is_a?(Array) ? value.all? { |id| fits?(field, id) } : fits?(field, value)) }
-      broken += element.class.expression_fields.reject do |field|
-        known_in?(element[field.name])
+      said = element.values # a default refers to nothing
+      broken = element.class.reference_fields.reject do |field|
+        value = said[field.name]
+        value.nil? || (value.is_a?(Array) ? value.all? { |id| fits?(field, id) } : fits?(field, value))
+      end
+      element.class.expression_fields.each do |field|
+        broken << field unless said[field.name].nil? || known_in?(said[field.name])
       end
       broken << element.class.fetch_field(:options) unless options_of(element).all? { |text| known_in?(text) }
       return NONE if broken.empty?
@@ -97,7 +106,7 @@ module Kelvath
     end
 
     def known_in?(text) = Metamodel::Expression.ids(text).all? { |id| @model.key?(id) }
-    def options_of(element) = element.values.fetch(:options, {}).values.grep(String)
+    def options_of(element) = element.values[:options]&.values&.grep(String) || NONE
 
     # What cannot stand without something must say what that is; a diagram may belong to no design.
     def needed(element)

@@ -10,11 +10,14 @@ module Kelvath
       PER_ROW = 5
       LAYERED_MOST = 500 # cards; of more, nobody follows the lines, and a card is found by its name in a grid
 
+      TELLING_MOST = 2_000 # cards; of more, nobody reads rows: they begin with names, so that a sheet can be overlooked
+
       module_function
 
       # A new diagram with cards for the given elements, laid out. key: see Layouts, nil for what suits how many there
       # are; values: further fields of it.
       def make(draft, name:, stage:, elements:, design_id: nil, key: nil, **values)
+        values[:detail] = "names" if elements.size > TELLING_MOST && values.fetch(:detail, "").empty?
         diagram = draft.add(:diagram, name:, stage:, design_id:, **values)
         nodes = elements.map do |element|
           Metamodel::DiagramNode.new(id: draft.ids.next, parent_id: diagram.id, element_id: element.id)

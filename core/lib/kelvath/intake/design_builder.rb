@@ -73,7 +73,7 @@ module Kelvath
                                schema_id: schema_ids[table.schema],
                                options: options(table, :table, id), source_id: @sources.fetch(id, ""),
                                **{ rows_told: table.rows, bytes_told: table.bytes }.compact),
-          *table.columns.each_with_index.flat_map { |column, index| column_elements(table, column, index) },
+          *table.columns.each_with_index.flat_map { |column, index| column_elements(id, column, index) },
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
       end
 
@@ -94,12 +94,12 @@ module Kelvath
       end
 
       # The column, and what its type says of columns within it.
-      def column_elements(table, column, index)
+      def column_elements(table_id, column, index)
         type = @types[column.native_type]
         record = Metamodel::NativeType.record(type) if @platform.supports?(:nested_columns)
-        return [ column_element(table, column, index, type) ] unless record
+        return [ column_element(table_id, column, index, type) ] unless record
 
-        element = column_element(table, column, index, Metamodel::NativeType.with_fields(type, []))
+        element = column_element(table_id, column, index, Metamodel::NativeType.with_fields(type, []))
         [ element, *within(element.id, record.fetch("fields", []), column.columns.to_a) ]
       end
 
@@ -115,10 +115,10 @@ module Kelvath
         end
       end
 
-      def column_element(table, column, index, native_type)
-        id = column_id(table.place, column.name)
-        computed = resolved(column.computed.to_s, :expression, table_id(table.place))
-        Metamodel::Column.new(id:, parent_id: table_id(table.place), name: column.name, native_type:,
+      def column_element(table_id, column, index, native_type)
+        id = column_ids.fetch(table_id).fetch(column.name.downcase)
+        computed = resolved(column.computed.to_s, :expression, table_id)
+        Metamodel::Column.new(id:, parent_id: table_id, name: column.name, native_type:,
                               mandatory: column.mandatory, identity: column.identity,
                               default_value: column.default_value, computed:,
                               stored: column.stored || false, comment: column.comment, options: column.options.to_h,

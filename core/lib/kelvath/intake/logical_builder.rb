@@ -31,7 +31,7 @@ module Kelvath
           [ table.place, in_key_order(table, table.foreign_keys.select { |key| relationship?(table, key) }) ]
         end
         @entities = @catalog.tables.to_h { |table| [ table.place, add_entity(table) ] }
-        @relationships = {} # { [table's place, foreign key] => Relationship }
+        @relationships = {}.compare_by_identity # { foreign key => Relationship }
         @attributes = {} # { table's place => { column in lower case => Attribute } }
         @catalog.tables.each { |table| add_parts(table) }
         @catalog.tables.each { |table| table.keys.each { |key| add_identifier(table, key) } }
@@ -54,7 +54,7 @@ module Kelvath
           table, table.columns.reject { |column| brought.include?(column.name.downcase) }
         )
         @links[table.place].each_with_index do |key, index|
-          @relationships[[ table.place, key ]] = add_relationship(table, key, index)
+          @relationships[key] = add_relationship(table, key, index)
         end
       end
 
@@ -189,7 +189,7 @@ module Kelvath
 
         target = key.target_columns[key.columns.index { |name| name.casecmp?(column) }].downcase
         source = held_id(key.target, target, [ *path, [ place, column ] ])
-        "#{@relationships[[ place, key ]].id}.#{source}" if source
+        "#{@relationships[key].id}.#{source}" if source
       end
 
       def add_relationship(table, key, index)
@@ -197,7 +197,7 @@ module Kelvath
         child = @entities[table.place]
         columns = key.columns.map { |name| table.columns.find { |column| column.name.casecmp?(name) } }
         add(:relationship, from_id: parent.id, to_id: child.id,
-                           identifying: @identifying.include?([ table.place, key ]), position: index + 1.0,
+                           identifying: @identifying.include?(key), position: index + 1.0,
                            from_least: columns.all?(&:mandatory) ? 1 : 0, from_most: 1,
                            to_most: once?(table, key) ? 1 : nil, role_name: role(table, key, parent), **actions(key))
       end
@@ -226,7 +226,7 @@ module Kelvath
         target = @tables[key.target] or return false
         primary = target.keys.find(&:primary)
         if primary && same?(primary.columns, key.target_columns) &&
-           (@identifying.include?([ table.place, key ]) || !touches_key?(table, key))
+           (@identifying.include?(key) || !touches_key?(table, key))
           return true
         end
 
@@ -305,9 +305,10 @@ module Kelvath
         @parents = Hash.new { |hash, name| hash[name] = Set.new }
       end
 
-      # Set of [table's place, foreign key].
+      # Set of foreign keys, themselves and not their like.
       def accepted
-        candidates.select { |place, key| accept(place, key.target) }.to_set
+        candidates.select { |place, key| accept(place, key.target) }
+                  .each_with_object(Set.new.compare_by_identity) { |(_, key), found| found << key }
       end
 
       private

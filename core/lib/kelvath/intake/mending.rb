@@ -91,7 +91,7 @@ module Kelvath
       def table(table)
         schema, name = @tables[table.place]
         copy(table, schema:, name:, comment: text(table.comment, name),
-                    columns: table.columns.map { |column| column(table, column) },
+                    columns: @columns[table.place].then { |names| table.columns.map { |each| column(names, each) } },
                     keys: table.keys.map { |key| key(table, key) },
                     foreign_keys: table.foreign_keys.map { |key| foreign_key(table, key) },
                     checks: table.checks.map { |check| piece(check, :condition, name) },
@@ -115,8 +115,9 @@ module Kelvath
         copy(key, name: plain(key.name), columns: columns(table.place, key.columns), options: options(key.options))
       end
 
-      def column(table, column)
-        copy(column, name: @columns[table.place][column.name], native_type: text(column.native_type, column.name),
+      # names: of the table's columns, as #renamed has them.
+      def column(names, column)
+        copy(column, name: names[column.name], native_type: text(column.native_type, column.name),
                      comment: text(column.comment, column.name),
                      default_value: text(column.default_value, column.name),
                      computed: text(column.computed, column.name), options: options(column.options))
@@ -142,8 +143,10 @@ module Kelvath
 
       def text(text, owner)
         text = text.to_s
+        return text if text.empty?
+
         mended = Metamodel::ValueCheck.mended(TEXT, text)
-        unless mended == text.to_s
+        unless mended == text
           remark(plain(owner), "A text of it had characters that no text can have, or more " \
                              "than #{Metamodel::Field::TEXT_LIMIT} of them; they are left out.")
         end
@@ -151,7 +154,13 @@ module Kelvath
         mended
       end
 
-      def copy(struct, **values) = struct.class.new(**struct.to_h, **values)
+
+      def copy(struct, **values)
+        copy = struct.dup
+        values.each { |name, value| copy[name] = value }
+        copy
+      end
+
       def remark(object, message) = @log << Catalog::Remark.new(level: :note, object:, message:)
     end
   end

@@ -16,8 +16,13 @@ module Kelvath
       extend Facts
 
       class << self
-        # The name of the kind, :crew_list for CrewList.
-        def kind = @kind ||= name.split("::").last.gsub(/(?<=[a-z])(?=[A-Z])/, "_").downcase.to_sym
+        # The name of the kind, :crew_list for CrewList. From when it is first asked for, elements say it themselves:
+        # nothing is asked more often.
+        def kind
+          @kind ||= name.split("::").last.gsub(/(?<=[a-z])(?=[A-Z])/, "_").downcase.to_sym.tap do |kind|
+            class_eval "def kind = :#{kind}", __FILE__, __LINE__
+          end
+        end
 
         # The same as text.
         def key = @key ||= kind.to_s.freeze
@@ -94,16 +99,14 @@ module Kelvath
         @id = id
         @parent_id = parent_id
         defaults = self.class.defaults
-        @values = values.delete_if { |name, value|
-          value == defaults.fetch(name) { self.class.fetch_field(name).default }
-        }.freeze
+        @values = values.delete_if { |name, value| value == defaults.fetch(name) { default_of(name) } }.freeze
         freeze
       end
 
       def kind = self.class.kind
 
       # The value of a field by its name.
-      def [](name) = @values.fetch(name) { self.class.defaults.fetch(name) { self.class.fetch_field(name).default } }
+      def [](name) = @values.fetch(name) { default_of(name) }
 
       # What people call it: its name, or words that stand for one. model: where it stands.
       def label(_model) = @values.fetch(:name, "")
@@ -111,8 +114,8 @@ module Kelvath
       # Ids of the entities and tables on whose cards it shows.
       def card_ids(_model) = [ parent_id ].compact
 
-      # A copy with some fields changed.
-      def with(**changes) = self.class.new(id:, parent_id:, **@values, **changes)
+      # A copy with some fields changed, or with another id or parent. Raises as #initialize.
+      def with(id: @id, parent_id: @parent_id, **changes) = dup.become(id, parent_id, changes)
 
       # Its texts in which elements are named: the expressions, and options that are SQL.
       def expressions
@@ -147,6 +150,22 @@ module Kelvath
 
       def hash = [ id, values ].hash
       def inspect = "#<#{kind} #{id}>" # without its values, which are nobody's business in a log
+
+      protected
+
+      # Only what is changed is held against the defaults.
+      def become(id, parent_id, changes)
+        @id = id
+        @parent_id = parent_id
+        values = @values.merge(changes)
+        changes.each { |name, value| values.delete(name) if value == default_of(name) }
+        @values = values.freeze
+        freeze
+      end
+
+      private
+
+      def default_of(name) = self.class.defaults.fetch(name) { self.class.fetch_field(name).default }
     end
   end
 end

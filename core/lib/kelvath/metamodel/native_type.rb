@@ -93,7 +93,10 @@ module Kelvath
             return "has a field without a name and a type"
           end
 
-          (value["of"].to_a + fields.map(&:last)).lazy.filter_map { |inner| fault(inner, depth + 1) }.first
+          [ *value["of"], *fields.map(&:last) ].each do |inner|
+            fault(inner, depth + 1)&.then { |found| return found }
+          end
+          nil
         end
       end
     end
