@@ -16,13 +16,8 @@ module Kelvath
       extend Facts
 
       class << self
-        # The name of the kind, :crew_list for CrewList. From when it is first asked for, elements say it themselves:
-        # nothing is asked more often.
-        def kind
-          @kind ||= name.split("::").last.gsub(/(?<=[a-z])(?=[A-Z])/, "_").downcase.to_sym.tap do |kind|
-            class_eval "def kind = :#{kind}", __FILE__, __LINE__
-          end
-        end
+        # The name of the kind, :crew_list for CrewList.
+        def kind = @kind ||= name.split("::").last.gsub(/(?<=[a-z])(?=[A-Z])/, "_").downcase.to_sym
 
         # The same as text.
         def key = @key ||= kind.to_s.freeze
