@@ -89,6 +89,9 @@ original_filename: "then.json")
     side = Kelvath::Altering::Side.new(model: @stored.model, design_id: @design_id, told: true)
     run.keep_safety(side, side, place: nil, fresh: false) { "DROP TABLE quay;\n" }
     assert_equal [ side.design_id, nil, false ], [ run.safety.first.design_id, *run.safety.last(2) ]
+    former = { design: side.design_id, elements: side.model.elements.each_value.map(&:to_h) }
+    File.write(run.safety_path, JSON.generate({ sides: [ former, former ], place: "harbour", fresh: true }))
+    assert_equal [ side.model, "harbour", true ], [ run.safety.first.model, *run.safety.last(2) ]
     RunJob.stub(:perform_later, nil) { post run_stop_path(run) }
     cleaning = Run.last
     assert_redirected_to run_path(cleaning)

@@ -14,9 +14,9 @@ class StartingModel
 
   # Writes everything; answers the stored model. Raises Kelvath::InvalidChange, and leaves nothing then.
   def write(by:, label:, progress:, &last)
-    checked = checked()
+    under_way = checking
     write_elements(progress)
-    filling = checked.call
+    filling = under_way.call
     entries = entries(by, label, @rest ? completed : filling)
     StoredModel.transaction { finish(entries, &last) }
     ModelCache.put(@stored.id, @stored.revision, @model)
@@ -29,7 +29,7 @@ class StartingModel
   private
 
   # Has all checked and, if nothing is to come, packed for the journal; answers what waits for that.
-  def checked
+  def checking
     (@model.size > LARGE ? Beside.method(:begin) : Kelvath::Starting::AT_ONCE).call do
       check
       @rest ? "" : JournalEntry.packed(@filling)

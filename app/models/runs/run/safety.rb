@@ -15,7 +15,8 @@ module Run::Safety
   # [before, after, place, fresh] as they were kept. Raises Kelvath::NotFound.
   def safety
     kept = JSON.parse(File.read(safety_path))
-    sides = kept.fetch("contents").map { |each| KeptSide.new(Base64.strict_decode64(each), told: true) }
+    sides = kept["contents"]&.map { |each| KeptSide.new(Base64.strict_decode64(each), told: true) }
+    sides ||= kept.fetch("sides").map { |side| unpacked(side) }
     [ *sides, kept["place"], kept["fresh"] ]
   rescue Errno::ENOENT
     raise Kelvath::NotFound, "What was there before this run is not kept any more."
@@ -41,6 +42,12 @@ module Run::Safety
   def drop_safety = [ safety_path, undo_path ].each { |path| FileUtils.rm_f(path) }
 
   private
+
+  # As sides were kept until the end of November 2026.
+  def unpacked(side)
+    elements = side.fetch("elements").map { |hash| Kelvath::Metamodel.fetch(hash.fetch("kind")).kept(hash) }
+    Kelvath::Altering::Side.new(model: Kelvath::Model.of(elements), design_id: side.fetch("design"), told: true)
+  end
 
   def write(path, text)
     File.open(path, "w", 0o600) do |file|
