@@ -51,7 +51,6 @@ class SideWork
   end
 
   def kept(side, told:)
-    parts = Kelvath::Derivation::Again::Parts.of(side.model, side.design_id).values
-    { digest: ReadState.keep([ side.design, *parts ]), design_id: side.design_id, told: }
+    { digest: ReadState.keep(KeptSide.elements(side)), design_id: side.design_id, told: }
   end
 end

@@ -65,10 +65,7 @@ class StateWork
     kept(side, told: true, counts: counts(side, database))
   end
 
-  def kept(side, **rest)
-    parts = Kelvath::Derivation::Again::Parts.of(side.model, side.design_id).values
-    { digest: ReadState.keep([ side.design, *parts ]), **rest }
-  end
+  def kept(side, **rest) = { digest: ReadState.keep(KeptSide.elements(side)), **rest }
 
   # { words of a loss => rows concerned }
   def counts(side, database)

@@ -5,10 +5,12 @@
 class KeptSide < Kelvath::Altering::Side
   # What a Kelvath::Altering::Side is kept as: its design and what stands in it, packed as bases are.
   def self.content(side)
-    return side.content if side.is_a?(self)
+    side.is_a?(self) ? side.content : Kelvath::Derivation::Base.of(elements(side)).content
+  end
 
-    parts = Kelvath::Derivation::Again::Parts.of(side.model, side.design_id).values
-    Kelvath::Derivation::Base.of([ side.design, *parts ]).content
+  # The design of a Side, and what stands in it.
+  def self.elements(side)
+    [ side.design, *Kelvath::Derivation::Again::Parts.of(side.model, side.design_id).values ]
   end
 
   attr_reader :content
