@@ -30,9 +30,13 @@ module DrawingHelper
       Kelvath::Diagram::Palette.css(themed: false) ].join("\n").html_safe
   end
 
-  # One part of a scene as the local that its template wants.
-  def scene_part(scene, part, id)
-    { { boxes: :box, lines: :line, notes: :note, panels: :panel }.fetch(part) => scene.send(part).fetch(id) }
+  # What a template for one of each part of a scene is called, and what it calls that one.
+  TEMPLATES = { boxes: %w[card box], lines: %w[line line], notes: %w[note note], panels: %w[panel panel] }.freeze
+
+  # Those of one part of a scene that have these ids, one after the other; locals: of their template.
+  def scene_parts(scene, part, ids, **locals)
+    template, as = TEMPLATES.fetch(part)
+    render(partial: "diagrams/#{template}", collection: scene.send(part).fetch_values(*ids), as: as.to_sym, locals:)
   end
 
   # A font as a style sheet says it, within it. file: its name in app/assets/fonts, without ".woff2".

@@ -141,7 +141,7 @@ module Kelvath
     end
 
     STEPS_KNOWN = 200 # how many steps back a model knows what was changed
-    FEW = 200 # elements of a step that is worth remembering
+    FEW = 1_000 # elements of a step that is worth remembering
 
     # The elements in which this model differs from one it was made of in a few small steps, all versions of
     # each; nil for any other model. (Object ids are never used twice, and keep nothing alive.)

@@ -15,13 +15,21 @@ class LayoutsTest < CoreTest
   end
 
   def test_no_layout_puts_a_card_on_another
+    scene = Diagram::Scene.of(ferries, diagram.id)
     Diagram::Layouts::ALL.each_key do |key|
       after = laid_out(ferries, key)
       assert_equal 0, overlaps(after), key
       assert_equal after, laid_out(ferries, key), "#{key} gives the same picture again"
+      assert_equal after, laid_out(ferries, key, known: scene), "#{key}, measured before"
     end
     assert_match(/known are down, across, organic, circular, grid, tree/,
                  assert_raises(UnknownName) { laid_out(ferries, "spiral") }.message)
+  end
+
+  def test_cards_measured_in_another_model_are_measured_again
+    longer = ferries.updated(put: ferries.all(:entity).map { |each| each.with(name: "#{each.name} of a longer name") },
+                             drop: [])
+    assert_equal laid_out(longer, "down"), laid_out(longer, "down", known: Diagram::Scene.of(ferries, diagram.id))
   end
 
   def test_pinned_cards_stay_and_others_keep_clear_of_them

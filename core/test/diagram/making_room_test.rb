@@ -50,6 +50,19 @@ class MakingRoomTest < CoreTest
     assert rects.combination(2).none? { |one, two| one.overlaps?(two) }
   end
 
+  # Only where definitions are shown does another one make a card larger; nothing else is measured or drawn anew.
+  def test_what_is_said_counts_where_it_is_shown
+    { "definitions" => true, "attributes" => false }.each do |detail, shown|
+      base = placed.updated(put: [ placed.all(:diagram).last.with(detail:) ], drop: [])
+      vessel = entity(base, "Vessel")
+      found = after(base) { |draft| draft.set(vessel.id, definition: "A ship that carries people and cars. " * 4) }
+      assert_equal shown, place(found, "Berth") != place(base, "Berth"), detail
+      old = Diagram::Scene.of(base, base.all(:diagram).last.id)
+      fresh = Diagram::Scene.of(found, old.diagram.id, previous: old)
+      assert_equal shown, !fresh.boxes[vessel.id].equal?(old.boxes[vessel.id]), detail
+    end
+  end
+
   def test_a_wider_card_pushes_to_the_right
     found = grown(placed, [ "A very long name of an attribute that makes its card wider than four hundred units" ])
     assert_operator rect(found, "Quay").left, :>, rect(found, "Vessel").right

@@ -6,16 +6,20 @@ module Kelvath
     # so the difference is found by looking for elements that are not the very same object.
     class Affected
       # Set of ids of entities and tables.
-      # stage: of the diagram; a physical one shows designs, the others the logical side.
-      def self.between(old, new, stage) = of(old, new, stage).ids
+      # stage: of the diagram; a physical one shows designs, the others the logical side; said: is it seen, too, when
+      # something is only defined in other words?
+      def self.between(old, new, stage, said: true) = of(old, new, stage, said:).ids
 
       # The same as an object that can be asked further.
-      def self.of(old, new, stage) = new(old, new, stage == "physical" ? Metamodel::PHYSICAL : Metamodel::LOGICAL)
+      def self.of(old, new, stage, said: true)
+        new(old, new, stage == "physical" ? Metamodel::PHYSICAL : Metamodel::LOGICAL, said)
+      end
 
-      def initialize(old, new, kinds)
+      def initialize(old, new, kinds, said)
         @old = old
         @new = new
         @kinds = kinds
+        @said = said
         @ids = Set.new
         @walked = Set.new
       end
@@ -31,7 +35,7 @@ module Kelvath
       end
 
       # Both versions of each element that differs.
-      def touched = @touched ||= find_touched
+      def touched = @touched ||= @said ? find_touched : find_touched.reject { |element| only_said?(element) }
 
       # Can lines connect otherwise, or say something else, than before?
       def lines?
@@ -53,11 +57,15 @@ module Kelvath
       end
 
       # An entity of which another text is said, and nothing that others take over from it.
-      def by_itself?(element)
-        return false unless element.kind == :entity
+      def by_itself?(element) = element.kind == :entity && only_said?(element)
 
+      SAYING = %i[definition comment].freeze
+
+      # Does it differ in nothing but the text that says what it is?
+      def only_said?(element)
+        field = SAYING.find { |name| element.class.fields.key?(name) } or return false
         before, after = @old[element.id], @new[element.id]
-        before && after && before.with(definition: "") == after.with(definition: "")
+        before && after && before[field] != after[field] && before.with(field => after[field]) == after
       end
 
       def find_touched

@@ -22,7 +22,7 @@ module Kelvath
       def arrange(draft, diagram_id, ids, way)
         raise UnknownName, "Cards cannot be arranged “#{way}”; known are #{WAYS.keys.join(', ')}." unless WAYS.key?(way)
 
-        boxes = Places.boxes(draft.model, diagram_id).slice(*ids)
+        boxes = Places.boxes(draft.model, diagram_id, among: ids.to_set).slice(*ids)
         return if boxes.empty?
         return widen(draft, boxes) if way == "width"
 

@@ -17,15 +17,19 @@ module Kelvath
       module_function
 
       # { diagram node id => [x, y] } of a layout (its key) over all cards of a diagram, or over some
-      # (element ids). Pinned cards stay. Raises UnknownName.
-      def places(model, diagram_id, key: "down", only: nil)
+      # (element ids). Pinned cards stay. known: a Scene of the diagram with the usual names; if it is of this very
+      # model, nothing is measured again. Raises UnknownName.
+      def places(model, diagram_id, key: "down", only: nil, known: nil)
         layout = ALL.fetch(key) { raise UnknownName, "There is no layout “#{key}”; known are #{ALL.keys.join(', ')}." }
-        boxes = Places.boxes(model, diagram_id)
+        known = nil unless known&.model.equal?(model)
+        boxes = known ? known.boxes : Places.boxes(model, diagram_id)
         moved = boxes.select { |id, box| !box.pinned && (only.nil? || only.empty? || only.include?(id)) }
         return {} if moved.empty?
 
         room = Notations.fetch(Style.of(model.fetch(diagram_id)).notation).room
-        arrangement = layout.new(model, boxes, moved.keys, room:) { Layout.directed(model, boxes) }
+        arrangement = layout.new(model, boxes, moved.keys, room:) do
+          Layout.directed(model, known ? known.links.values : Links.new(model, boxes).all)
+        end
         Settling.new(boxes, moved, arrangement.places).places
       end
     end

@@ -44,19 +44,25 @@ module Kelvath
 
       # { diagram node id => [x, y] }
       def moves
-        ids = %w[logical physical].flat_map { |stage| Affected.between(@before, @after, stage).to_a }.uniq
-        return {} if ids.size > MOST
+        all, usual = affected(said: true), affected(said: false)
+        return {} if all.size > MOST
 
-        ids.flat_map { |id| @after.referrers(id, :diagram_node) }.each { |node| make_room(node) }
+        all.flat_map { |id| @after.referrers(id, :diagram_node) }.each do |node|
+          style = Style.of(@after.fetch(node.parent_id))
+          make_room(node, style) if style.definitions? || usual.include?(node.element_id)
+        end
         @moved
       end
 
       private
 
-      def make_room(node)
+      def affected(said:)
+        %w[logical physical].flat_map { |stage| Affected.between(@before, @after, stage, said:).to_a }.uniq
+      end
+
+      def make_room(node, style)
         return if @before[node.id].nil? || @before[node.element_id].nil?
 
-        style = Style.of(@after.fetch(node.parent_id))
         now, was = sized(node, style), stood(node, style)
         push(node.parent_id, style, node.id, was, now) if now.height > was.height || now.width > was.width
       end

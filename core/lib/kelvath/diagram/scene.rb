@@ -42,7 +42,7 @@ module Kelvath
 
       # Works the boxes and lines out; what the previous scene had and nothing touched is taken over. Answers itself.
       def build
-        @affected = Affected.of(@previous.model, @model, diagram.stage) if same_style?
+        @affected = Affected.of(@previous.model, @model, diagram.stage, said: style.definitions?) if same_style?
         build_boxes
         build_lines
         build_notes

@@ -43,9 +43,9 @@ module Kelvath
         draft.change_set
       end
 
-      # Lays cards of a diagram out: all of them, or only some (element ids). key: see Layouts.
-      def arrange(draft, diagram_id, key: "down", only: nil)
-        places = Kelvath::Diagram::Layouts.places(draft.model, diagram_id, key:, only:)
+      # Lays cards of a diagram out: all of them, or only some (element ids). key, known: see Layouts.
+      def arrange(draft, diagram_id, key: "down", only: nil, known: nil)
+        places = Kelvath::Diagram::Layouts.places(draft.model, diagram_id, key:, only:, known:)
         draft.add_all(places.map { |node_id, (x, y)| draft.model.fetch(node_id).with(x:, y:) })
       end
 

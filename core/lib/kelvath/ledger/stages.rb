@@ -70,32 +70,38 @@ module Kelvath
       # Groups of the ledger before are taken over where nothing that shows in them has changed.
       def build_groups
         keys = Logical::KeyMigration.of(model)
-        old = kept_groups
+        other = other_ids
+        old, in_order = @previous.all_groups, @previous.entity_ids.equal?(entity_ids) if other
         @previous = nil # or every older ledger would live on in the one after it
+        return entity_ids.map { |id| group_of(model[id], keys) } unless other
+        return old.map { |group| other.include?(group.id) ? group_of(model[group.id], keys) : group } if in_order
+
+        old = old.to_h { |group| [ group.id, group ] }.except(*other)
         entity_ids.map { |id| old[id] || group_of(model[id], keys) }
       end
 
+      protected
+
       # In order of their names.
       def entity_ids
-        model.memo_of(:entity_ids_by_name, %i[entity]) do
+        @entity_ids ||= model.memo_of(:entity_ids_by_name, %i[entity]) do
           model.all(:entity).sort_by { |entity| entity.name.downcase }.map(&:id)
         end
       end
+
+      private
 
       def group_of(entity, keys)
         Group.new(id: entity.id, parent_id: entity.id, title: entity.name,
                   rows: keys.held(entity.id).map { |held| row_of(held, entity) })
       end
 
-      def kept_groups
-        return {} unless @previous && @previous.all_columns == all_columns
+      # The ids of the groups that can be other than in the ledger before; nil if all of them can.
+      def other_ids
+        return unless @previous && @previous.all_columns == all_columns
+        return if custom_fields.any? || model.all(:tag) != @previous.model.all(:tag)
 
-        affected = Diagram::Affected.between(@previous.model, model, "logical")
-        return {} if custom_fields.any? || model.all(:tag) != @previous.model.all(:tag)
-
-        @previous.all_groups.reject { |group| affected.include?(group.id) || !model.key?(group.id) }.to_h do |group|
-          [ group.id, group ]
-        end
+        Diagram::Affected.between(@previous.model, model, "logical")
       end
 
       def row_of(held, entity)

@@ -6,13 +6,14 @@ module Kelvath
     # then swaps of adjacent nodes (Gansner, Koutsofios, North and Vo, 1993).
     class LayerOrder
       FIRST = 8 # sweeps for each beginning; the better one goes on
-      SWEEPS = 20
+      SWEEPS = 12
       SIFTS = 3 # rounds of sifting at the end, at most
       SWAPS = 8 # rounds of swaps after each sweep, at most
       TIE = 1e-10 # less than medians that are not the same differ by: for what stands at one place
 
       def initialize(graph)
         @graph = graph
+        @above, @below = graph.above, graph.below
       end
 
       # Lists of node numbers, one a layer, left to right.
@@ -44,7 +45,8 @@ module Kelvath
       end
 
       def sifted(order)
-        SIFTS.times { break unless order.map { |numbers| sift_layer(numbers, places_of(order)) }.any? }
+        places = places_of(order)
+        SIFTS.times { break unless order.map { |numbers| sift_layer(numbers, places) }.any? }
         order
       end
 
@@ -61,7 +63,7 @@ module Kelvath
           seen[start] = true
           queue.each do |number|
             found[layer_of[number]] << number
-            (@graph.below[number] + @graph.above[number]).each do |other|
+            (@below[number] + @above[number]).each do |other|
               seen[other] || (seen[other] = true and queue << other)
             end
           end
@@ -72,24 +74,24 @@ module Kelvath
       # turned: those that would stand at one place exchange sides, so that sweeps do not find the same again.
       def sweep_by_median(order, down:, turned:)
         layers = down ? (1...order.size) : (order.size - 2).downto(0)
-        place = Array.new(@graph.above.size)
+        place = Array.new(@above.size)
+        keys = Array.new(@above.size)
+        neighbours = down ? @above : @below
         layers.each do |layer|
           order[down ? layer - 1 : layer + 1].each_with_index { |number, index| place[number] = index }
-          neighbours = down ? @graph.above : @graph.below
-          order[layer] = by_median(order[layer], neighbours, place, turned ? -1 : 1)
+          order[layer] = by_median(order[layer], neighbours, place, keys, turned ? -TIE : TIE)
         end
       end
 
-      # Nodes without neighbours keep their place; the others are sorted among theirs.
-      def by_median(numbers, neighbours, place, ties)
+      # Nodes without neighbours keep their place; the others are sorted among theirs. keys: a list to note by number
+      # where each of these would stand; tie: what parts the next one from a node of the same median.
+      def by_median(numbers, neighbours, place, keys, tie)
         moving = numbers.reject { |number| neighbours[number].empty? }
-        keys = moving.each_with_index.to_h do |number, index|
-          [ number, middle(neighbours[number], place) + index * ties * TIE ]
-        end
+        moving.each_with_index { |number, index| keys[number] = middle(neighbours[number], place) + index * tie }
         sorted = moving.sort_by { |number| keys[number] }
         return sorted if sorted.size == numbers.size
 
-        numbers.map { |number| keys.key?(number) ? sorted.shift : number }
+        numbers.map { |number| neighbours[number].empty? ? number : sorted.shift }
       end
 
       # The median of where these stand; most lines only pass a layer, and have one neighbour there.
@@ -123,7 +125,7 @@ module Kelvath
       end
 
       def places_of(order)
-        order.each_with_object(Array.new(@graph.above.size)) do |numbers, places|
+        order.each_with_object(Array.new(@above.size)) do |numbers, places|
           numbers.each_with_index { |number, index| places[number] = index }
         end
       end
@@ -147,14 +149,12 @@ module Kelvath
         best, most = now, 0
         saved = 0
         (now + 1).upto(numbers.size - 1) do |index|
-          saved += gain(@graph.above, number, numbers[index], places) +
-                   gain(@graph.below, number, numbers[index], places)
+          saved += gain(number, numbers[index], places)
           best, most = index, saved if saved > most
         end
         saved = 0
         (now - 1).downto(0) do |index|
-          saved += gain(@graph.above, numbers[index], number, places) +
-                   gain(@graph.below, numbers[index], number, places)
+          saved += gain(numbers[index], number, places)
           best, most = index, saved if saved > most
         end
         best
@@ -163,79 +163,71 @@ module Kelvath
       # least: what must be gained by a swap.
       def swap_layer(numbers, places, least: 1)
         swapped = false
-        (0...(numbers.size - 1)).each do |index|
-          left, right = numbers[index], numbers[index + 1]
-          gain = gain(@graph.above, left, right, places) + gain(@graph.below, left, right, places)
-          next if gain < least
-
-          numbers[index], numbers[index + 1] = right, left
-          places[left], places[right] = index + 1, index
-          swapped = true
+        left = numbers.first
+        (1...numbers.size).each do |index|
+          right = numbers[index]
+          if gain(left, right, places) < least
+            left = right
+          else
+            numbers[index - 1], numbers[index] = right, left
+            places[left], places[right] = index, index - 1
+            swapped = true
+          end
         end
         swapped
       end
 
       # Crossings now, less crossings with left and right exchanged.
-      def gain(neighbours, left, right, places)
-        ours = neighbours[left]
-        theirs = neighbours[right]
-        return 0 if ours.empty? || theirs.empty?
-        return beyond(places[ours[0]], theirs, places) if ours.size == 1
-
-        total = at = 0
-        while at < ours.size
-          place = places[ours[at]]
-          total += beyond(place, theirs, places)
-          at += 1
-        end
-        total
+      def gain(left, right, places)
+        beyond(@above[left], @above[right], places) + beyond(@below[left], @below[right], places)
       end
 
-      # How many of these stand left of a place, less those right of it. A loop as it is quickest: a large drawing asks
-      # a hundred thousand times.
-      def beyond(place, numbers, places)
+      # Of all pairs of one of ours and one of theirs: in how many theirs stands left, less those in which it stands
+      # right. Loops as they are quickest: a large drawing asks a hundred thousand times.
+      def beyond(ours, theirs, places)
         total = at = 0
-        while at < numbers.size
-          other = places[numbers[at]]
-          if other < place then total += 1
-          elsif other > place then total -= 1
+        while (number = ours[at])
+          place = places[number]
+          against = 0
+          while (other = theirs[against])
+            other = places[other]
+            if other < place then total += 1
+            elsif other > place then total -= 1
+            end
+            against += 1
           end
           at += 1
         end
         total
       end
 
-      # Counts inversions with a binary indexed tree (Barth, Jünger and Mutzel, 2002).
+      # Counts inversions with a binary indexed tree (Barth, Jünger and Mutzel, 2002): the number of ends so far, less
+      # those up to the place of each further one. Loops, as above.
       def crossings_between(upper, lower)
-        place = Array.new(@graph.above.size)
+        place = Array.new(@above.size)
         lower.each_with_index { |number, index| place[number] = index }
         tree = Array.new(lower.size + 1, 0)
-        seen = 0
-        upper.sum do |number|
-          ends = @graph.below[number]
-          crossed = ends.sum { |other| seen - sum_to(tree, place[other]) }
-          ends.each { |other| add(tree, place[other]) }
+        seen = crossed = 0
+        upper.each do |number|
+          ends = @below[number]
+          ends.each do |other|
+            index = place[other] + 1
+            crossed += seen
+            while index > 0
+              crossed -= tree[index]
+              index &= index - 1
+            end
+          end
+          ends.each do |other|
+            index = place[other] + 1
+            while index < tree.size
+              tree[index] += 1
+              index += index & -index
+            end
+          end
           seen += ends.size
-          crossed
         end
-      end
-
-      def sum_to(tree, index)
-        index += 1
-        total = 0
-        while index > 0
-          total += tree[index]
-          index -= index & -index
-        end
-        total
-      end
-
-      def add(tree, index)
-        index += 1
-        while index < tree.size
-          tree[index] += 1
-          index += index & -index
-        end
+        crossed
       end
     end
   end

@@ -10,8 +10,8 @@ module Kelvath
 
       module_function
 
-      # [[upper id, lower id], …] of the links between boxes.
-      def directed(model, boxes) = Links.new(model, boxes).all.map { |link| direction(model, link) }
+      # [[upper id, lower id], …] of the links (Scene::Link) between boxes.
+      def directed(model, links) = links.map { |link| direction(model, link) }
 
       # sizes: { id => [width, height] }; links: [[upper id, lower id], …] -> { id => [x, y] }
       def arrange(sizes, links)

@@ -11,7 +11,7 @@ module Kelvath
       # ranks: the layer of each node by number, every edge at least one long; edges: [[upper, lower], …], no circle.
       def initialize(ranks, edges)
         @ranks = ranks.dup
-        @edges = edges
+        @from, @to = edges.map(&:first), edges.map(&:last)
         @touching = Array.new(ranks.size) { [] }
         edges.each_with_index { |(from, to), edge| @touching[from] << edge; @touching[to] << edge }
         # How many more edges leave a node than reach it: over all nodes on one side of an edge of the tree, what
@@ -30,8 +30,8 @@ module Kelvath
 
       private
 
-      def slack(edge) = @edges[edge].then { |from, to| @ranks[to] - @ranks[from] - 1 }
-      def other(edge, node) = @edges[edge].then { |from, to| from == node ? to : from }
+      def slack(edge) = @ranks[@to[edge]] - @ranks[@from[edge]] - 1
+      def other(edge, node) = @from[edge] == node ? @to[edge] : @from[edge]
 
       # A tree for each connected part.
       def grow_tree
@@ -50,7 +50,7 @@ module Kelvath
           at = reach_all(nodes, root, at)
           edge = nearest(nodes, root) or return true
           # The tree moves to where the nearest of the edges that leave it is one long.
-          shift = @reached[@edges[edge][0]] == root ? slack(edge) : -slack(edge)
+          shift = @reached[@from[edge]] == root ? slack(edge) : -slack(edge)
           nodes.each { |node| @ranks[node] += shift }
           join(edge, nodes, root)
         end
@@ -66,12 +66,11 @@ module Kelvath
 
       # Takes the end that is not of the tree into it.
       def join(edge, nodes, root)
-        from, to = @edges[edge]
-        node = [ from, to ].find { |each| @reached[each] != root } or return
+        node = [ @from[edge], @to[edge] ].find { |each| @reached[each] != root } or return
         @reached[node] = root
         nodes << node
-        @tree[from] << edge
-        @tree[to] << edge
+        @tree[@from[edge]] << edge
+        @tree[@to[edge]] << edge
       end
 
       def nearest(nodes, root)
@@ -93,16 +92,25 @@ module Kelvath
         node = leaving(order, parent) or return false
         edge = parent[node]
         below = side(node, edge)
-        upper = below[@edges[edge][0]] # is the upper end of the edge on the node's side?
-        entering = @edges.each_index.select do |each|
-          from, to = @edges[each]
-          upper ? below[to] && !below[from] : below[from] && !below[to]
-        end.min_by { |each| slack(each) }
+        upper = below[@from[edge]] # is the upper end of the edge on the node's side?
+        entering = upper ? shortest_between(@to, @from, below) : shortest_between(@from, @to, below)
         return false unless entering
 
         move(below, upper ? -slack(entering) : slack(entering))
-        @edges[edge].each { |each| @tree[each].delete(edge) }
-        @edges[entering].each { |each| @tree[each] << entering }
+        [ @from[edge], @to[edge] ].each { |each| @tree[each].delete(edge) }
+        [ @from[entering], @to[entering] ].each { |each| @tree[each] << entering }
+      end
+
+      # The first of the shortest edges of which one end is among some nodes and the other is not; nil if there is none.
+      def shortest_between(inner, outer, nodes)
+        best = least = nil
+        inner.each_with_index do |node, edge|
+          next if !nodes[node] || nodes[outer[edge]]
+
+          length = slack(edge)
+          best, least = edge, length if least.nil? || length < least
+        end
+        best
       end
 
       # [nodes from the roots outwards, the edge of the tree that leads to each].
@@ -126,16 +134,17 @@ module Kelvath
         worst, least = nil, 0
         order.reverse_each do |node|
           edge = parent[node] or next
-          value = @edges[edge][0] == node ? sum[node] : -sum[node]
+          value = @from[edge] == node ? sum[node] : -sum[node]
           worst, least = node, value if value < least
           sum[other(edge, node)] += sum[node]
         end
         worst
       end
 
-      # { node => true } of those that hang on a node, without the edge that leads to it.
+      # Whether each node, by number, hangs on one, without the edge that leads to that.
       def side(node, without)
-        found = { node => true }
+        found = Array.new(@ranks.size, false)
+        found[node] = true
         waiting = [ [ node, without ] ]
         while (here, came = waiting.pop)
           @tree[here].each do |edge|
@@ -148,7 +157,7 @@ module Kelvath
         found
       end
 
-      def move(nodes, shift) = nodes.each_key { |node| @ranks[node] += shift }
+      def move(nodes, shift) = @ranks.each_index { |node| @ranks[node] += shift if nodes[node] }
     end
   end
 end

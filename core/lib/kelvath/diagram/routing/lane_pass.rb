@@ -6,9 +6,6 @@ module Kelvath
     # what lies at places where nothing has changed.
     class LanePass
       STEP = 8 # drawing units between two lanes
-      PASSES = 30
-      SIFTS = 2 # rounds, at most
-      MANY = 34 # pieces of a bundle that are sifted: it takes the square of their number
       FEW = 8 # lines of a bundle whose lanes lie evenly about their middle
       NEAR = 3 # closer than this counts as lying on one another
       # One inner piece of a route: at its fixed coordinate, from low to high along the other. The pieces that join it
@@ -191,7 +188,7 @@ module Kelvath
 
       # [[piece, where it goes or nil], …]; near: has something changed near the bundle?
       def lanes_of(bundle, near)
-        order = ordered(bundle)
+        order = LaneOrder.of(bundle)
         numbers = assign(order)
         middle = middle_of(numbers)
         order.zip(numbers).map do |piece, number|
@@ -218,70 +215,6 @@ module Kelvath
 
         far = offset.abs
         !near || !changed_in?(piece.at - far, piece.at + far, piece.low, piece.high, Obstacles::MARGIN)
-      end
-
-      # The order, first lane first, in which the pieces cross each other's legs least: neighbours
-      # change places for as long as that saves a crossing.
-      def ordered(bundle)
-        order = bundle.sort_by { |piece| [ piece.low_side + piece.high_side, piece.low ] }
-        changed = Array.new(order.size - 1, true) # neighbours that have not been compared as they stand
-        PASSES.times do
-          swaps = changed.each_index.count do |index|
-            next unless changed[index]
-
-            changed[index] = false
-            next unless swap(order, index)
-
-            changed[index - 1] = true if index.positive?
-            changed[index + 1] = true if index + 1 < changed.size
-            true
-          end
-          break if swaps.zero?
-        end
-        SIFTS.times { break unless order.size <= MANY && order.dup.count { |piece| sift(order, piece) }.positive? }
-        order
-      end
-
-      # Takes a piece out and puts it back where it crosses least of all places: neighbours alone do not pass those
-      # that they have nothing to do with. Answers whether that is another place.
-      def sift(order, piece)
-        now = order.index { |each| each.equal?(piece) }
-        best, most = [ 1, -1 ].map { |step| farther(order, piece, now, step) }.max_by(&:last)
-        return false unless most.positive?
-
-        order.insert(best, order.delete_at(now))
-      end
-
-      # [the best place on one side of where a piece stands, how many crossings that saves]
-      def farther(order, piece, now, step)
-        best, most, saved = now, 0, 0
-        index = now + step
-        while index >= 0 && (other = order[index])
-          unless other.high < piece.low || other.low > piece.high
-            saved += step * gain(piece, other)
-            best, most = index, saved if saved > most
-          end
-          index += step
-        end
-        [ best, most ]
-      end
-
-      # Do a piece and the next change places, because they cross less then?
-      def swap(order, index)
-        one, two = order[index], order[index + 1]
-        return false unless gain(one, two).positive?
-
-        order[index], order[index + 1] = two, one
-      end
-
-      # How many crossings less there are if the second of two has the lane before the first: a leg that comes from the
-      # side of smaller numbers crosses what lies before its piece, one from the other side what lies behind it.
-      def gain(first, second) = lean(first, second) - lean(second, first)
-
-      # The sides from which those legs of a piece come that meet another one, added up.
-      def lean(piece, other)
-        (piece.low > other.low && piece.low < other.high ? piece.low_side : 0) +
-          (piece.high > other.low && piece.high < other.high ? piece.high_side : 0)
       end
 
       # Lane numbers of pieces in that order: each after every earlier one that it lies beside.

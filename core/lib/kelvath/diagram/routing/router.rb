@@ -6,6 +6,7 @@ module Kelvath
     # shape that is free (Ways, Staircase). Lines that would lie on one another are parted afterwards (Lanes).
     class Router
       CROSSING = 150 # a crossing weighs as much as so much length
+      MOST_MOVED = 0.5 # share of the cards; if more than that are elsewhere, hardly a line runs as before
 
       attr_reader :rects, :pairs, :raw
 
@@ -20,8 +21,9 @@ module Kelvath
         @given = links
         @loops, @links, @bundles, @at = previous&.given.equal?(links) ? previous.sorted_links : sort(links)
         @older, @changed = previous ? previous.other(rects) : [ {}, {} ]
-        @upright = previous ? previous.upright.with(@older, @changed) : Obstacles.new(rects)
-        @level = previous&.level_for(@older, @changed)
+        @older, @changed, @previous = {}, {}, nil if @older.size + @changed.size > 2 * MOST_MOVED * rects.size
+        @upright = @previous ? @previous.upright.with(@older, @changed) : Obstacles.new(rects)
+        @level = @previous&.level_for(@older, @changed)
       end
 
       # { link id => [[x, y], …] } from the first card to the second.

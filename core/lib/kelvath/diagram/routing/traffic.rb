@@ -2,35 +2,88 @@
 
 module Kelvath
   module Diagram
-    # The lines drawn so far, so that a new one can be counted against them before it is drawn. Pieces lie in a grid
-    # of narrow strips at their own place, cut into wide stretches along it.
+    # The lines drawn so far, so that a new one can be counted against them before it is drawn.
     class Traffic
-      STRIP = 120.0
-      STRETCH = 960.0
+      # Pieces of one direction, each [at, low, high], in a grid of narrow strips at their own place, cut into wide
+      # stretches along it.
+      class Pieces
+        STRIP = 120.0
+        STRETCH = 960.0
+        ROW = 65_536 # from a strip to the next
 
-      def initialize(level = {}, upright = {}, shared: false)
-        @level = level # by y: [y, left, right]
-        @upright = upright # by x: [x, top, bottom]
-        @shared = shared # are lists those of older traffic? Then they are replaced, never changed.
-      end
+        # cells: lists of pieces that belong to others, too: each is copied when it is first written.
+        def initialize(cells = {})
+          @cells = cells
+          @own = {} # { cell => true } of the lists that are nobody else's
+        end
 
-      # Adds a line of level and upright pieces.
-      def add(points)
-        each_piece(points) do |level, at, low, high|
-          pieces = level ? @level : @upright
+        # The same, to be changed by itself; this one must not be changed any more.
+        def copy = Pieces.new(@cells.dup)
+
+        # Places are floating numbers: comparing these with whole ones would take twice as long.
+        def add(at, low, high)
           piece = [ at, low, high ]
-          each_stretch(at, low, high) do |cell|
-            if @shared then pieces[cell] = [ *pieces[cell], piece ]
-            else (pieces[cell] ||= []) << piece
-            end
+          each_cell(at, low, high) { |cell| list(cell) << piece }
+        end
+
+        # One piece of that extent, if there is any.
+        def remove(at, low, high)
+          each_cell(at, low, high) do |cell|
+            list = list(cell)
+            index = list.index { |place, from, to| place == at && from == low && to == high } or next
+            last = list.pop
+            list[index] = last if index < list.size
           end
         end
+
+        # How many a piece of the other direction would cross: what lies across it is in the one stretch of each strip
+        # that holds its place.
+        def crossed(at, low, high)
+          total = 0
+          cell = (low / STRIP).floor * ROW + (at / STRETCH).floor
+          last = (high / STRIP).floor * ROW + (at / STRETCH).floor
+          while cell <= last
+            @cells[cell]&.each do |place, from, to|
+              total += 1 if place > low && place < high && from < at && to > at
+            end
+            cell += ROW
+          end
+          total
+        end
+
+        private
+
+        def list(cell)
+          return @cells[cell] if @own[cell]
+
+          @own[cell] = true
+          @cells[cell] = @cells[cell].to_a.dup
+        end
+
+        def each_cell(at, low, high)
+          strip = (at / STRIP).floor * ROW
+          cell, last = strip + (low / STRETCH).floor, strip + (high / STRETCH).floor
+          while cell <= last
+            yield cell
+            cell += 1
+          end
+        end
+      end
+
+      def initialize(level = Pieces.new, upright = Pieces.new)
+        @level = level
+        @upright = upright
+      end
+
+      # Adds a line of level and upright pieces, [[x, y], …].
+      def add(points)
+        each_piece(points) { |level, at, low, high| (level ? @level : @upright).add(at, low, high) }
         self
       end
 
-      # The traffic after some lines went and others came.
+      # The traffic after some lines went and others came; this one must not be added to any more.
       def with(gone, come)
-        copy = Traffic.new(@level.dup, @upright.dup, shared: true)
+        copy = Traffic.new(@level.copy, @upright.copy)
         gone.each { |points| copy.remove(points) }
         come.each { |points| copy.add(points) }
         copy
@@ -39,53 +92,22 @@ module Kelvath
       # How often a line would cross those there.
       def crossings(points)
         total = 0
-        each_piece(points) { |level, at, low, high| total += count(level ? @upright : @level, at, low, high) }
+        each_piece(points) { |level, at, low, high| total += across(level, at, low, high) }
         total
       end
 
       # How many lines a level piece (or an upright one) would cross.
-      def across(level, at, low, high) = count(level ? @upright : @level, at, low, high)
+      def across(level, at, low, high) = (level ? @upright : @level).crossed(at, low, high)
 
       protected
 
       def remove(points)
-        each_piece(points) do |level, at, low, high|
-          pieces = level ? @level : @upright
-          each_stretch(at, low, high) do |cell|
-            list = pieces.fetch(cell, [])
-            place = list.index([ at, low, high ])
-            pieces[cell] = list[0...place] + list[(place + 1)..] if place
-          end
-        end
+        each_piece(points) { |level, at, low, high| (level ? @level : @upright).remove(at, low, high) }
       end
 
       private
 
-      def each_stretch(at, low, high)
-        strip = (at / STRIP).floor * 65_536
-        stretch, last = (low / STRETCH).floor, (high / STRETCH).floor
-        while stretch <= last
-          yield strip + stretch
-          stretch += 1
-        end
-      end
-
-      # What lies across a piece is in the one stretch of each strip that holds its place.
-      def count(pieces, at, low, high)
-        total = 0
-        stretch = (at / STRETCH).floor
-        strip, last = (low / STRIP).floor, (high / STRIP).floor
-        while strip <= last
-          pieces[strip * 65_536 + stretch]&.each do |place, from, to|
-            total += 1 if place > low && place < high && from < at && to > at
-          end
-          strip += 1
-        end
-        total
-      end
-
-      # [is it level? where it lies, from, to] of each piece, in floating numbers: comparing these with whole ones would
-      # take twice as long.
+      # [is it level? where it lies, from, to] of each piece, in floating numbers.
       def each_piece(points)
         index = 1
         while index < points.size

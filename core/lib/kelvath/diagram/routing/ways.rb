@@ -97,7 +97,7 @@ module Kelvath
         reach = 400.0
         loop do
           cards = @obstacles.within(left - 1, [ low, middle - reach ].max, right + 1, [ high, middle + reach ].min)
-          near = cards.flat_map { |rect| [ rect.top - STUB, rect.bottom + STUB ] }.uniq
+          near = cards.flat_map { |card| [ card.top - STUB, card.bottom + STUB ] }.uniq
           near.select! { |y| y.between?(low, high) && (y - middle).abs <= reach - STUB }
           return near if near.size >= DETOURS * 2 || reach > (high - low) / 2 + STUB
 
@@ -112,8 +112,8 @@ module Kelvath
         reach = 200
         loop do
           cards = @obstacles.within(left - reach, top - 1, right + reach, bottom + 1)
-          places = [ @from[0], @to[0], *cards.flat_map { |rect| [ rect.left - STUB, rect.right + STUB ] } ].uniq
-          walls = Obstacles.walls(cards.select { |rect| rect.top < bottom - STUB && rect.bottom > top + STUB })
+          places = [ @from[0], @to[0], *cards.flat_map { |card| [ card.left - STUB, card.right + STUB ] } ].uniq
+          walls = Obstacles.walls(cards.select { |card| card.top < bottom - STUB && card.bottom > top + STUB })
           open = places.select { |x| open?(walls, x) }.sort_by { |x| [ (x - @from[0]).abs + (x - @to[0]).abs, x ] }
           free = open.lazy.select { |x| @obstacles.free?(x, top + STUB, x, bottom - STUB) }.first(DETOURS)
           return free if free.size > 2 || reach > 6000
