@@ -20,14 +20,30 @@ module LedgersHelper
                                             title: "Sort by #{column.label.downcase}"
   end
 
-  # [[group, whether its rows are sent at once], …]
-  def with_rows(groups)
+  # How many of the first groups are sent with their rows.
+  def sent_at_once(groups)
     sent = 0
-    groups.map do |group|
-      now = sent < FIRST_ROWS
-      sent += group.rows.size if now
-      [ group, now ]
-    end
+    groups.index { |group| (sent += group.rows.size) >= FIRST_ROWS }&.succ || groups.size
+  end
+
+  def titled?(group, ledger) = group.title && ledger.grouped? && !ledger.view.flat
+
+  # Is there an empty row under a group, for something new?
+  def adds?(group, ledger)
+    ledger.adds && !ledger.view.flat && (ledger.grouped? || group.equal?(ledger.groups.last))
+  end
+
+  # How many columns its table has.
+  def breadth(ledger) = ledger.columns.size + (ledger.ordered? ? 1 : 0)
+
+  # In the place of a group whose rows come when it is scrolled to; put together here, as cells are, and for the same
+  # reason.
+  def waiting_group(group, ledger, oob: false)
+    titled = titled?(group, ledger)
+    height = ROW_HEIGHT * (group.rows.size + (titled ? 1 : 0) + (adds?(group, ledger) ? 1 : 0))
+    cell = %(<td height="#{height}" colspan="#{breadth(ledger)}">#{ERB::Util.html_escape(group.title) if titled}</td>)
+    %(<tbody id="group-#{group.id}" data-waiting="#{group.id}"#{' hx-swap-oob="true"' if oob}><tr>#{cell}</tr></tbody>)
+      .html_safe
   end
 
   # One cell. Thousands of them make a page, so they are put together here rather than by a template.

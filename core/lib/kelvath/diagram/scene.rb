@@ -58,14 +58,7 @@ module Kelvath
       def cores = @cores ||= boxes.transform_values { |box| box.card.core }.compact
 
       # What the cards, lines and notes take up, as a Rect; a sheet of the usual size if there are none.
-      def content
-        return Rect.new(0, 0, 1000, 600) if boxes.empty? && notes.empty?
-
-        placed = [ *rects.values, *notes.values.map(&:rect) ]
-        points = lines.each_value.flat_map(&:points)
-        placed += lines.each_value.flat_map { |line| written(line) }
-        Rect.around([ *placed.flat_map { |rect| [ [ rect.left, rect.top ], [ rect.right, rect.bottom ] ] }, *points ])
-      end
+      def content = @content ||= find_content
 
       # Rects of what is written at a line.
       def written(line)
@@ -100,6 +93,15 @@ module Kelvath
       attr_reader :ways # the links as the router is given them
 
       private
+
+      def find_content
+        return Rect.new(0, 0, 1000, 600) if boxes.empty? && notes.empty?
+
+        placed = [ *rects.values, *notes.values.map(&:rect) ]
+        points = lines.each_value.flat_map(&:points)
+        placed += lines.each_value.flat_map { |line| written(line) }
+        Rect.around([ *placed.flat_map { |rect| [ [ rect.left, rect.top ], [ rect.right, rect.bottom ] ] }, *points ])
+      end
 
       def build_boxes
         cards = Cards.new(@model, style, decided:, names: @names)
