@@ -141,7 +141,7 @@ module FieldsHelper
   # What a diagram of that stage does not use, and what can be said only of names that follow.
   def unseen?(element, field)
     return platform_options(element).empty? if field.type == :options
-    return @model.children(element.parent_id, :schema).empty? if field.name == :schema_id
+    return Kelvath::Metamodel::Design.schemas(@model, element.parent_id).empty? if field.name == :schema_id
     return true if element.kind == :design && field.name == :platform
     return !Kelvath::Naming::Following.following?(element, @model) if field.name == :name_fixed
     return false unless element.kind == :diagram

@@ -99,5 +99,7 @@ module Kelvath
       Derivation::Base.of(Derivation::Again::Matching.new(Derivation::Again::Parts.of(taken, design_id), made)
                                                      .aligned.values)
     end
+
+    private_class_method :pieces, :text
   end
 end

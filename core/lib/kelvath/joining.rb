@@ -76,7 +76,7 @@ module Kelvath
         return [] if new_design? || @scope
 
         met = @pairing.ids.values.to_set
-        left = @model.children(@design.id, :table).reject { |table| met.include?(table.id) || table.outside }
+        left = Metamodel::Design.tables(@model, @design.id).reject { |table| met.include?(table.id) || table.outside }
         return [] if left.empty?
 
         names = left.first(5).map(&:name).join(", ")

@@ -43,6 +43,7 @@ module Kelvath
       ledger.see(view, names)
     end
 
+    # The kind (a symbol) of a ledger of all elements of one kind, by its name. Raises UnknownName.
     def self.kind_of(name)
       KINDS.find { |kind| kind.to_s == name } ||
         raise(UnknownName, "There is no ledger of “#{name}”; known are #{KINDS.join(', ')}.")
@@ -54,6 +55,7 @@ module Kelvath
       @model = model
     end
 
+    # Is looked at in a View from now on, with Naming::OtherNames if it shows those. Answers itself.
     def see(view, names = nil)
       @view = view
       @names = names

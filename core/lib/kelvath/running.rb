@@ -32,7 +32,7 @@ module Kelvath
 
     # [[Table, Side], …] of those that are only referred to.
     def outside(side)
-      side.model.children(side.design_id, :table).select(&:outside).map { |table| [ table, side ] }
+      Metamodel::Design.tables(side.model, side.design_id).select(&:outside).map { |table| [ table, side ] }
     end
 
     # { new: { kind => how many }, gone: …, changed: … } of things that stand by themselves; what changed within one

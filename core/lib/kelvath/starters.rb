@@ -59,6 +59,8 @@ module Kelvath
 
     # The three that ship with Kelvath.
     def shipped = @shipped ||= Shipped::ALL.map { |key, content| Shipped.build(key, **content) }.freeze
+
+    private_class_method :kept, :copied
   end
 end
 

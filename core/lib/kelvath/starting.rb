@@ -194,5 +194,7 @@ module Kelvath
       taken.log << names_only(most) if most > Editing::Diagrams::TELLING_MOST
       add_areas(draft)
     end
+
+    private_class_method :beginning?, :divided, :areas, :add_areas, :names_only, :add_stars, :add_diagrams
   end
 end

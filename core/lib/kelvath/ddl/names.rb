@@ -71,6 +71,7 @@ module Kelvath
         NameFinder.new(text, Piece.kind(element.kind, field), known(model, element))
       end
 
+      # The Known names among which those in a piece of an element are looked up.
       def known(model, element)
         design = [ *model.ancestors(element) ].last || element
         all = Metamodel::Design.tables(model, design.id) + Metamodel::Design.views(model, design.id)
@@ -79,6 +80,8 @@ module Kelvath
         Known.new(tables:, columns:,
                   table: ([ element, *model.ancestors(element) ].find { |each| each.kind == :table }&.id))
       end
+
+      private_class_method :type_text, :written, :finder
     end
   end
 end

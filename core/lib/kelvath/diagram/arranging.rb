@@ -115,6 +115,8 @@ module Kelvath
         two[axis] -= ahead * way * (one_fixed ? 1 : 0.5) unless two_fixed
         true
       end
+
+      private_class_method :move, :middle, :spread, :widen, :push_all, :push
     end
   end
 end

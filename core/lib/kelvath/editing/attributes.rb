@@ -140,6 +140,8 @@ module Kelvath
                                " Types are #{types}.",
                                field: :type, value: text)
       end
+
+      private_class_method :shown, :check_seen, :paste_row, :unknown_type
     end
   end
 end

@@ -138,6 +138,8 @@ module Kelvath
           draft.add(:diagram_note, parent_id: diagram_id, **note.values, x: note.x + dx, y: note.y + dy)
         end
       end
+
+      private_class_method :within, :ends?, :shared, :places, :read, :places_of, :known, :add, :lost, :mapped, :place
     end
   end
 end

@@ -79,5 +79,7 @@ module Kelvath
       draft.add(:note, parent_id: draft.model.fetch(element_id).id,
                 text: Metamodel::Note.fetch_field(:text).parse(text), author:, written_on:)
     end
+
+    private_class_method :check_seen, :yes_or_no, :date?, :days, :refuse
   end
 end

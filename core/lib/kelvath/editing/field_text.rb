@@ -102,6 +102,8 @@ module Kelvath
 
         field.to.flat_map { |kind| model.all(kind) }.map { |each| [ each.id, each.label(model) ] }
       end
+
+      private_class_method :name_of, :in_design, :candidates
     end
   end
 end

@@ -28,6 +28,8 @@ module Kelvath
         name = identifier.name == "Primary" ? "" : identifier.name
         identifier.member_ids.empty? ? draft.remove(id) : draft.set(id, primary: false, name:)
       end
+
+      private_class_method :add, :demote
     end
   end
 end

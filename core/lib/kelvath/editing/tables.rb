@@ -197,6 +197,7 @@ module Kelvath
         refuse("#{table.name} has #{names.size} columns; these are #{values} values.", :content, text)
       end
 
+      # The position behind the last of a kind within an element.
       def last(draft, parent_id, kind) = (draft.model.children(parent_id, kind).last&.position || 0.0) + 1.0
       def primary?(model, table) = model.children(table.id, :key).any?(&:primary)
       def refuse(message, field, value) = raise(InvalidValue.new(message, field:, value:))

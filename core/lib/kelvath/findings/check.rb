@@ -137,11 +137,13 @@ module Kelvath
 
     # A check of the model as a whole: it looks again at all of it when an element of a kind that it heeds has changed.
     class ModelCheck < Check
+      # The same as for any check.
       def all = look_at(nil)
 
       # id: nil, for there is but one subject.
       def look_at(_id) = found
 
+      # There is no element at which it looks by itself.
       def concerned(_change) = []
 
       private

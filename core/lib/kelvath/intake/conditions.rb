@@ -153,6 +153,9 @@ module Kelvath
         value = tokens.size > 2 && literal(tokens.drop(2)) or return
         { ">=" => [ :least, value ], "<=" => [ :most, value ] }[tokens[1].value]
       end
+
+      private_class_method :without_casts, :after_type, :bare, :single?, :list_before?, :wrapped?, :value?, :listed,
+                           :array, :literals, :parted, :literal, :ranged, :between, :one_end
     end
   end
 end

@@ -37,6 +37,8 @@ module Kelvath
         { "type" => "object", "required" => base.keys, "additionalProperties" => false,
           "properties" => base.merge(fields) }
       end
+
+      private_class_method :list, :definition
     end
   end
 end

@@ -82,6 +82,8 @@ module Kelvath
         Invariants.check(ChangeSet.new(additions: elements), model)
         model
       end
+
+      private_class_method :list, :bad_line, :model_of
     end
   end
 end

@@ -11,7 +11,8 @@ module Kelvath
       def initialize(catalog, model, design_id)
         @catalog, @model = catalog, model
         @platform = Platforms.of(model, model.fetch(design_id, :design))
-        @mine = model.children(design_id, :table).reject(&:outside).to_h { |table| [ key(place(table)), table ] }
+        own = Metamodel::Design.tables(model, design_id).reject(&:outside)
+        @mine = own.to_h { |table| [ key(place(table)), table ] }
       end
 
       # Answers the catalog.

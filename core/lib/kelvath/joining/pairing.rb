@@ -47,11 +47,11 @@ module Kelvath
       private
 
       def physical
-        schemas = [ @read.children(@read_design.id, :schema), @model.children(@design.id, :schema) ]
-        pair(*schemas) { |each, _| each.name.downcase }
+        pair(Metamodel::Design.schemas(@read, @read_design.id),
+             Metamodel::Design.schemas(@model, @design.id)) { |each, _| each.name.downcase }
         PLACED.each { |kind| placed(kind) }
         alike
-        @read.children(@read_design.id, :table).each { |table| within(table) if @ids.key?(table.id) }
+        Metamodel::Design.tables(@read, @read_design.id).each { |table| within(table) if @ids.key?(table.id) }
       end
 
       def placed(kind)
@@ -79,8 +79,8 @@ module Kelvath
 
       # Tables that have another name and nearly the same columns.
       def alike
-        left = @model.children(@design.id, :table).reject { |each| each.outside || @taken.include?(each.id) }
-        @read.children(@read_design.id, :table).each do |table|
+        left = Metamodel::Design.tables(@model, @design.id).reject { |each| each.outside || @taken.include?(each.id) }
+        Metamodel::Design.tables(@read, @read_design.id).each do |table|
           next if table.outside || @apart.include?(table.id) || @ids.key?(table.id)
           next if columns(@read, table).size < LEAST
 

@@ -167,6 +167,8 @@ text.strip)
           end
         end.change_set
       end
+
+      private_class_method :cell, :make_tags, :named, :related, :foreign_key, :identifier, :last
     end
   end
 end

@@ -68,6 +68,8 @@ module Kelvath
 
         least.zero? ? "at most #{most}" : "#{least} to #{most}"
       end
+
+      private_class_method :plain_words, :several
     end
   end
 end

@@ -93,5 +93,7 @@ module Kelvath
       changed = word.sub(pattern, replacement)
       word.length >= SHOUTED && word == word.upcase ? changed.upcase : changed
     end
+
+    private_class_method :one?, :last_word, :inflect
   end
 end

@@ -93,6 +93,8 @@ module Kelvath
       def fail_at(column, message)
         raise UnreadableSentence.new(message, column:)
       end
+
+      private_class_method :indicative, :verb_in, :quantified, :said, :least_alone, :fail_at
     end
   end
 end

@@ -88,6 +88,8 @@ module Kelvath
 
       # "a Car, a Lorry or a Coach"
       def listed(names) = names.size < 2 ? names.first.to_s : "#{names[0..-2].join(', ')} or #{names.last}"
+
+      private_class_method :relations, :diagram, :foreign_key, :listed
     end
   end
 end

@@ -42,6 +42,8 @@ module Kelvath
                     "A #{title} has these options in #{platform.title}: #{known.join(', ')}."
         raise InvalidValue.new("“#{part}” is none of them. #{message}", field: :options, value: part)
       end
+
+      private_class_method :refuse
     end
   end
 end

@@ -213,6 +213,8 @@ module Kelvath
         end
         [ half, found ]
       end
+
+      private_class_method :stripped, :cooked, :meant?, :relationship, :reading, :tails
     end
   end
 end

@@ -45,6 +45,8 @@ module Kelvath
       def sentence?(text)
         Grammar.sentence?(text) || text.match?(/\A\S+\s+\S+\s.*\.\s*\z/m) || text.match?(/\S\s+(?:may|must)\s+\S/i)
       end
+
+      private_class_method :named, :bring, :sentence?
     end
   end
 end

@@ -46,6 +46,8 @@ module Kelvath
 
         [ tail[1], ":", "#{tail[2]}#{tail[3]}" ]
       end
+
+      private_class_method :star, :colon_or_tail
     end
   end
 end

@@ -71,6 +71,8 @@ module Kelvath
         end
         [ rest.strip, values ]
       end
+
+      private_class_method :own_type, :named
     end
   end
 end

@@ -50,6 +50,7 @@ module Kelvath
       # Those of them that a chapter of diagrams shows: what is drawn, and by its names fits the dossier.
       def pictured = diagrams.select { |each| fits?(each) && @model.children(each.id, :diagram_node).any? }
 
+      # By name.
       def domains = @model.all(:domain).sort_by { |each| each.name.downcase }
 
       STAGES = %w[concept logical physical].freeze

@@ -16,13 +16,16 @@ module Kelvath
     # A name with what stands before it. place: [schema or nil, name], as the database keeps them; key: what it is
     # looked up by; before: what stands before the schema, as text, or nil.
     Name = Struct.new(:place, :key, :before, keyword_init: true) do
+      # Its two parts, as texts; the schema is nil where none is named.
       def schema = place.first
       def name = place.last
     end
 
-    # Goes over the tokens of one statement.
+    # Goes over the tokens of one statement. What takes something passes over it; what only asks does not.
     class Cursor
+      # The Statement and its Dialect.
       attr_reader :statement, :dialect
+      # The place of the token that stands here, in the list of all.
       attr_accessor :at
 
       def initialize(statement, dialect, tokens = statement.tokens)
@@ -32,10 +35,17 @@ module Kelvath
         @at = 0
       end
 
+      # The token that stands here, or so many behind it; nil behind the last one.
       def peek(ahead = 0) = @tokens[@at + ahead]
       def end? = @at >= @tokens.size
+
+      # The same as a word in lower case; nil if it is none.
       def word(ahead = 0) = @tokens[@at + ahead]&.word
-      def left = [ @tokens.size - @at, 0 ].max # tokens
+
+      # How many tokens are left.
+      def left = [ @tokens.size - @at, 0 ].max
+
+      # Passes over the token that stands here, and answers it.
       def advance = @tokens[@at].tap { @at += 1 }
 
       # Does one of these words stand here?
@@ -50,6 +60,7 @@ module Kelvath
         true
       end
 
+      # Do these words stand here, or at another place, one behind the other? "|" as above.
       def here?(words, from = @at)
         words.each_with_index.all? { |each,
           index| (known = @tokens[from + index]&.word) && each.split("|").include?(known) }
@@ -61,6 +72,7 @@ module Kelvath
         found if words.include?(found) && (@at += 1)
       end
 
+      # Passes over a symbol if it stands here. Answers whether it did.
       def take_symbol(text)
         symbol?(text) && (@at += 1) ? true : false
       end
@@ -68,6 +80,7 @@ module Kelvath
       # Raises Unreadable unless the symbol stands here.
       def symbol(text) = take_symbol(text) || refuse("“#{text}”")
 
+      # Raises Unreadable: that stands here which cannot. expected: what can, in words.
       def refuse(expected)
         raise Unreadable.new(expected, peek ? peek.from : statement.to)
       end
@@ -140,6 +153,7 @@ module Kelvath
         [ *found, @tokens[from..] ].reject(&:empty?).map { |tokens| Cursor.new(statement, dialect, tokens) }
       end
 
+      # Passes over brackets and all between them. Raises Unreadable where they do not end.
       def pass_group
         depth = 0
         from = @at
@@ -219,6 +233,7 @@ module Kelvath
         text(from)
       end
 
+      # The Name that tokens of its parts make, the outermost part first.
       def build(tokens)
         name, schema = tokens.reverse.first(2)
         place = [ schema && dialect.schema(named(schema)), named(name) ]
@@ -226,6 +241,7 @@ module Kelvath
                  before: tokens.size > 2 ? tokens.first(tokens.size - 2).map(&:value).join(".") : nil)
       end
 
+      # The name that a token is, as the database keeps it; and what it is looked up by.
       def named(token) = token.type == :word ? dialect.fold(token.value) : name_of_text(token)
       def key(token) = dialect.key_of(named(token), quoted: token.type != :word)
 

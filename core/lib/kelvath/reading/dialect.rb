@@ -21,7 +21,9 @@ module Kelvath
         @platform = platform
       end
 
+      # Its platform's.
       def key = platform.key
+
       # White space and comments that end with their line.
       def skipped = BLANKS
       def brackets? = false # [name]
@@ -117,6 +119,7 @@ module Kelvath
         column.mandatory = true
       end
 
+      # The first number and the step of a column that counts, as texts or nil, among its options.
       def counted(column, first, step)
         { "first number" => first, "step" => step }.each do |name, value|
           column.options[name] = value.to_i if value && value != "1" && option?(:column, name)
@@ -133,6 +136,7 @@ module Kelvath
         key.name = given_name(kind, table:, columns: key.columns, taken: taken(table)) if key.name.empty?
       end
 
+      # A check was read; of a column, if it stands there.
       def check_made(_table, _check, _column) = nil
 
       # An index was read; names: what its parts are called.
@@ -150,7 +154,9 @@ module Kelvath
       # :index; taken: names that are there. Answers "" where it has none.
       def given_name(_kind, table:, columns:, taken:) = "" # rubocop:disable Lint/UnusedMethodArgument
 
+      # What a rule for changed or removed keys is kept as ("no action" -> …).
       def action(action) = action
+
       # The last constraint of a table was added without looking at the rows.
       def unchecked(_table) = nil
 

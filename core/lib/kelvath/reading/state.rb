@@ -51,6 +51,7 @@ module Kelvath
         public_send(kind)[key(name)] = thing
       end
 
+      # Takes the one of a kind that a Name means away. Answers it, or nil.
       def remove(kind, name)
         list = public_send(kind)
         found = find(kind, name) or return
@@ -101,6 +102,7 @@ module Kelvath
         nil
       end
 
+      # Are two names of columns the same to the platform?
       def same?(one, other) = @dialect.column_key(one.to_s) == @dialect.column_key(other.to_s)
 
       # Renames a column wherever a list of columns names it. Answers it, or nil.

@@ -24,7 +24,7 @@ module Kelvath
 
       # [[kind, its name in small letters], …] of what stands in a database by itself.
       def self.names(side)
-        schemas = side.model.children(side.design_id, :schema).map { |each| [ :schema, each.name.downcase ] }
+        schemas = Metamodel::Design.schemas(side.model, side.design_id).map { |each| [ :schema, each.name.downcase ] }
         schemas + KINDS.flat_map { |kind| side.model.children(side.design_id, kind) }
                        .map { |each| [ each.kind, each.name_parts(side.model).join(".").downcase ] }
       end

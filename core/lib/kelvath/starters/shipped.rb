@@ -88,6 +88,8 @@ module Kelvath
         draft.add(:domain, name:, definition:, **Editing::Attributes.type_values(Model::EMPTY, type).except(:domain_id),
                   **further)
       end
+
+      private_class_method :add_domain
     end
   end
 end

@@ -97,6 +97,7 @@ module Kelvath
 
       def refuse(message, value) = raise(InvalidValue.new(message, field: :value, value:))
       private_class_method :text, :number, :flag, :list, :several, :number_of, :refuse
+      private_class_method :empty?
     end
   end
 end

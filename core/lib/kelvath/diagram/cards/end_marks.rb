@@ -36,6 +36,8 @@ module Kelvath
         [ [ x, y, tip[0] - direction[1] * HALF, tip[1] + direction[0] * HALF ],
           [ x, y, tip[0] + direction[1] * HALF, tip[1] - direction[0] * HALF ] ]
       end
+
+      private_class_method :along, :bar, :toes
     end
   end
 end

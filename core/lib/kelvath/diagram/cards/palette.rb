@@ -40,6 +40,8 @@ module Kelvath
           "font-style" => style[:italic] ? "italic" : nil,
           "text-decoration" => style[:underline] ? "underline" : nil }.compact
       end
+
+      private_class_method :declarations, :text_declarations
     end
   end
 end

@@ -71,6 +71,8 @@ module Kelvath
           row = [ row, height ].max
         end
       end
+
+      private_class_method :direction, :part
     end
   end
 end

@@ -74,6 +74,8 @@ module Kelvath
         problem = Soundness.problems(elements, Model.of(elements)).first
         raise UnreadableFile, "The rulebook cannot be used: #{problem.message}" if problem
       end
+
+      private_class_method :plain, :elements, :check
     end
   end
 end

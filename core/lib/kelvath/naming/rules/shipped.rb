@@ -69,6 +69,8 @@ module Kelvath
       end
 
       def values(book, of) = book[:rules].fetch(of) { { **book[:patterned], pattern: PATTERNS.fetch(of) } }
+
+      private_class_method :book, :values
     end
   end
 end

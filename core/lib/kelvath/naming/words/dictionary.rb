@@ -36,6 +36,8 @@ module Kelvath
       def beginning(letter) = (@beginning ||= (ranks.keys | trade.to_a).group_by { |word| word[0] }).fetch(letter, [])
 
       def lines(file) = File.readlines(File.join(DIRECTORY, file), chomp: true)
+
+      private_class_method :lines
     end
   end
 end

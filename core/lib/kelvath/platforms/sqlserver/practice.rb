@@ -169,7 +169,8 @@ module Kelvath
 
       def view(view)
         script = Ddl.script(model, side.design_id)
-        element = model.children(side.design_id, :view).find { |each| each.name_parts(model) == view.place.compact }
+        views = Metamodel::Design.views(model, side.design_id)
+        element = views.find { |each| each.name_parts(model) == view.place.compact }
         script.statements.find { |each| each.kind == "view" && each.element_id == element.id }.sql
       end
     end
