@@ -143,7 +143,7 @@ module FieldsHelper
     return platform_options(element).empty? if field.type == :options
     return Kelvath::Metamodel::Design.schemas(@model, element.parent_id).empty? if field.name == :schema_id
     return true if element.kind == :design && field.name == :platform
-    return !Kelvath::Naming::Following.following?(element, @model) if field.name == :name_fixed
+    return !Kelvath::Renaming::Following.following?(element, @model) if field.name == :name_fixed
     return false unless element.kind == :diagram
 
     physical = element.stage == "physical"

@@ -55,6 +55,20 @@ class IndependenceTest < CoreTest
     end
   end
 
+  # Rooms that know nothing of those that build on them.
+  UNKNOWN = { "logical" => %w[Prose Editing Naming Derivation], "editing" => %w[Prose], "prose" => %w[Naming Derivation],
+              "naming" => %w[Derivation Renaming Editing], "derivation" => %w[Renaming Prose],
+              "diagram" => %w[Editing Ledger Findings] }.freeze
+
+  def test_rooms_lean_one_way
+    UNKNOWN.each do |room, others|
+      [ "#{LIB}/kelvath/#{room}.rb", *Dir["#{LIB}/kelvath/#{room}/**/*.rb"] ].each do |path|
+        names = File.readlines(path).grep_v(/^\s*#/).join.scan(/(?<![:\w])(#{others.join('|')})(?:::|\.[a-z])/)
+        assert_empty names, path
+      end
+    end
+  end
+
   def test_it_requires_only_the_standard_library_and_itself
     Dir[File.expand_path("../lib/**/*.rb", __dir__)].each do |path|
       source = File.readlines(path).grep_v(/^\s*#/).join

@@ -21,7 +21,7 @@ class NamingRequestsTest < ActionDispatch::IntegrationTest
   def entry(word) = Kelvath::Naming::Lexicon.of(@lexicon.reload.model).entry(word)
 
   def following(by: @rulebook)
-    ferries.tap { |stored| stored.journal.commit(Kelvath::Naming::Following.then { NamingPage.new(
+    ferries.tap { |stored| stored.journal.commit(Kelvath::Renaming::Following.then { NamingPage.new(
       stored, stored.model, { lexicon: @lexicon.id, rulebook: by.id }
     ).following }, by: "Guest") }
   end

@@ -6,7 +6,7 @@ class CompliancesController < ApplicationController
 
   def show
     @standard = NamingStandard.of(@model)
-    @compliance = Kelvath::Naming::Compliance.of(@model, @standard)
+    @compliance = Kelvath::Renaming::Compliance.of(@model, @standard)
     @desk = Desk.new(@stored, @model, view: "naming", stage: nil)
   end
 end

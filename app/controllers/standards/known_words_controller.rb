@@ -31,7 +31,7 @@ class KnownWordsController < ApplicationController
     with = Kelvath::Naming::Lexicon.of(addition.apply(@lexicon.model))
     NamingStandard.followers(@lexicon).map do |stored|
       standard = Kelvath::Naming::Standard.new(with, NamingStandard::Choice.of(stored.model).standard.rulebook)
-      [ stored.name, Kelvath::Naming::Renaming.whole(stored.model, standard).flat_map(&:changes) ]
+      [ stored.name, Kelvath::Renaming::Plan.whole(stored.model, standard).flat_map(&:changes) ]
     end
   end
 end

@@ -4,12 +4,12 @@
 module OtherNames
   module_function
 
-  # The Kelvath::Naming::OtherNames for a design (its id); for the logical side, those of the latest design.
+  # The Kelvath::Renaming::OtherNames for a design (its id); for the logical side, those of the latest design.
   def of(model, design_id = nil)
     design = design_id ? model.of_kind(design_id, :design) : model.of_kind(model.header.names_from_id, :design) ||
                                                             model.all(:design).last
     model.memo([ :other_names, design&.id ]) do
-      Kelvath::Naming::OtherNames.new(model, design, NamingStandard::Choice.of(model).standard)
+      Kelvath::Renaming::OtherNames.new(model, design, NamingStandard::Choice.of(model).standard)
     end
   end
 end

@@ -89,7 +89,7 @@ class Journal
 
   # With what follows from it: names of the other side, cards that give way to those that grow.
   def completed(change_set, before)
-    named = Kelvath::Naming::Following.complete(change_set, before, -> { NamingStandard.of(before) })
+    named = Kelvath::Renaming::Following.complete(change_set, before, -> { NamingStandard.of(before) })
     Kelvath::Diagram::MakingRoom.complete(named, before)
   end
 

@@ -32,14 +32,14 @@ class NamingPage
   def leading? = design && @model.header.names_from_id == design.id
 
   # Names go to words in the leading design unless somebody says otherwise.
-  def direction = @params[:to].presence_in(Kelvath::Naming::Renaming::DIRECTIONS) || (leading? ? "words" : "physical")
+  def direction = @params[:to].presence_in(Kelvath::Renaming::Plan::DIRECTIONS) || (leading? ? "words" : "physical")
   def all? = @params[:which] == "all"
   def unchanged? = @params[:show] == "all"
   def within = @params[:within].to_s.split(",").reject(&:empty?)
 
   def run
     @run ||= design &&
-             Kelvath::Naming::Renaming.of(@model, choice.standard, design_id: design.id, direction:, all: all?, within:)
+             Kelvath::Renaming::Plan.of(@model, choice.standard, design_id: design.id, direction:, all: all?, within:)
   end
 
   def rows = run ? narrowed(unchanged? ? run.rows : run.changes) : []

@@ -15,7 +15,7 @@ class VersionEffect
 
   def version = choice[:"#{@followed.sort}_version"]
 
-  # Kelvath::Naming::Renaming::Row values of the names that would change.
+  # Kelvath::Renaming::Plan::Row values of the names that would change.
   def rows = runs.flat_map(&:changes)
 
   # Makes the model follow a version, and takes the renames with it.
@@ -31,7 +31,7 @@ class VersionEffect
 
   def choice = NamingStandard::Choice.of(stored.model)
 
-  def runs = @runs ||= Kelvath::Naming::Renaming.whole(stored.model, standard)
+  def runs = @runs ||= Kelvath::Renaming::Plan.whole(stored.model, standard)
 
   # The one followed as it stands now, the other at the version that the model follows.
   def standard

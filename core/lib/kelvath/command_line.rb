@@ -219,7 +219,7 @@ module Kelvath
     # The same as the page: what changes, line by line, then the model with all of it.
     def name(file, options)
       model = load(file)
-      run = Naming::Renaming.of(model, standard(options), design_id: design(model, options[:design]).id,
+      run = Renaming::Plan.of(model, standard(options), design_id: design(model, options[:design]).id,
                            direction: options[:to] || "physical", all: options[:all] || false)
       run.changes.each do |row|
         @out.puts [ [ row.where, row.before ].reject(&:empty?).join("."), row.after, row.translation.why ].join("\t")

@@ -30,7 +30,7 @@ module Kelvath
     # The ledger at an address: "concept" (entities), "logical" (attributes), the id of a design (its
     # columns) or "kind:domain" (all elements of a kind). previous: an older ledger of the same address
     # and view, whose groups stay where nothing changed. decided:
-    # Derivation::Again::Marks of a design's columns, if they are to be marked; names: Naming::OtherNames, if a column
+    # Derivation::Again::Marks of a design's columns, if they are to be marked; names: Renaming::OtherNames, if a column
     # is to show them. Raises UnknownName, NotFound.
     def self.of(model, address, view: View.new, previous: nil, decided: nil, names: nil)
       previous = nil if names # which depend on more than what a group shows
@@ -55,7 +55,7 @@ module Kelvath
       @model = model
     end
 
-    # Is looked at in a View from now on, with Naming::OtherNames if it shows those. Answers itself.
+    # Is looked at in a View from now on, with Renaming::OtherNames if it shows those. Answers itself.
     def see(view, names = nil)
       @view = view
       @names = names

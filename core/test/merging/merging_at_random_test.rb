@@ -44,7 +44,7 @@ class MergingAtRandomTest < CoreTest
 
   def in_other_ids(model)
     others = model.elements.transform_values { ids.next }
-    Model.of(model.elements.values.map { |each| Joining::Renaming.element(each, others) })
+    Model.of(model.elements.values.map { |each| Joining::OtherIds.element(each, others) })
   end
 
   def assert_merges(left, right, random, message)

@@ -189,7 +189,7 @@ titles(comparison).grep(/column/).sort
 
   def in_other_ids(model)
     others = model.elements.transform_values { ids.next }
-    Model.of(model.elements.values.map { |each| Joining::Renaming.element(each, others) })
+    Model.of(model.elements.values.map { |each| Joining::OtherIds.element(each, others) })
   end
 
   def attribute(model, owner, name)

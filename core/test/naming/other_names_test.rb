@@ -15,7 +15,7 @@ class OtherNamesTest < CoreTest
     @table, @columns = table, @model.children(table.id, :column)
   end
 
-  def names(design = @design) = Naming::OtherNames.new(@model, design, Naming::Standard.plain)
+  def names(design = @design) = Renaming::OtherNames.new(@model, design, Naming::Standard.plain)
   def attribute(name) = @model.all(:attribute).find { |each| each.name == name }
 
   def test_each_side_is_called_as_the_other

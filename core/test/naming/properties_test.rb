@@ -64,7 +64,7 @@ class NamingPropertiesTest < CoreTest
 
   # Some names set by hand, just those that the standard will want for others.
   def fixed(model, standard, design, random)
-    rows = Naming::Renaming.of(model, standard, design_id: design.id).changes
+    rows = Renaming::Plan.of(model, standard, design_id: design.id).changes
     taken = rows.flat_map { |row| [ row.before.downcase ] }.to_set
     Draft.change(model, ids:) do |draft|
       { table: :index, column: :column }.each do |wanting, having|
@@ -79,10 +79,10 @@ class NamingPropertiesTest < CoreTest
 
   # Everything but columns shares a scope in a design; columns one in their table.
   def assert_apart(model, design, standard)
-    names = Naming::DesignNames.new(model, design, standard)
+    names = Renaming::DesignNames.new(model, design, standard)
     tables = model.children(design.id, :table)
     shared = tables + tables.flat_map do |table|
-      Naming::DesignNames::CONSTRAINTS.flat_map { |kind| model.children(table.id, kind) }
+      Renaming::DesignNames::CONSTRAINTS.flat_map { |kind| model.children(table.id, kind) }
     end
     [ shared, *tables.map { |table| model.children(table.id, :column) } ].each do |scope|
       assert_equal scope.size, scope.map { |element| element.name.downcase }.uniq.size, scope.map(&:name).inspect
@@ -101,14 +101,14 @@ class NamingPropertiesTest < CoreTest
       model = derived.change_set.apply(model)
       design = model.fetch(derived.design_id)
       assert_apart(model, design, standard)
-      assert_empty Naming::Renaming.of(model, standard, design_id: design.id).changes.map { |row|
+      assert_empty Renaming::Plan.of(model, standard, design_id: design.id).changes.map { |row|
         [ row.before, row.after ]
       }, "derived names are what a run gives (seed #{seed})"
       other = Naming::Standard.new(standard.lexicon, rulebook(random))
       model = fixed(model, other, design, random)
-      named = Naming::Renaming.of(model, other, design_id: design.id).change.apply(model)
+      named = Renaming::Plan.of(model, other, design_id: design.id).change.apply(model)
       assert_apart(named, design, other)
-      assert_empty Naming::Renaming.of(named, other, design_id: design.id).changes.map { |row|
+      assert_empty Renaming::Plan.of(named, other, design_id: design.id).changes.map { |row|
         [ row.before, row.after ]
       },
                    "a second run changes nothing (seed #{seed})"
@@ -122,10 +122,10 @@ class NamingPropertiesTest < CoreTest
       model = company(random, standard.lexicon)
       derived = Derivation.derive(model, platform: "sqlite", ids:, standard:)
       model = derived.change_set.apply(model)
-      change = Naming::Renaming.of(model, standard, design_id: derived.design_id, direction: "words").change
+      change = Renaming::Plan.of(model, standard, design_id: derived.design_id, direction: "words").change
       worded = change.apply(model)
       Invariants.check(change, worded)
-      assert_empty Naming::Renaming.of(worded, standard, design_id: derived.design_id, direction: "words").changes,
+      assert_empty Renaming::Plan.of(worded, standard, design_id: derived.design_id, direction: "words").changes,
                    "seed #{seed}"
     end
   end
@@ -152,7 +152,7 @@ class NamingPropertiesTest < CoreTest
       model = company(random, standard.lexicon)
       model = Derivation.derive(model, platform: "postgresql", ids:, standard:).change_set.apply(model)
       element = (model.all(:entity) + model.all(:attribute)).sample(random:)
-      there = Naming::Following.complete(Editing.set(model, element.id, :name, "#{word(random)} fresh"), model,
+      there = Renaming::Following.complete(Editing.set(model, element.id, :name, "#{word(random)} fresh"), model,
                                          -> { standard })
       moved = there.apply(model)
       Invariants.check(there, moved)

@@ -25,10 +25,10 @@ class RenamingTest < CoreTest
   end
 
   def named(model) = model.all(:table).to_h { |table| [ table.name, model.children(table.id, :column).map(&:name) ] }
-  def constraints(model) = Naming::DesignNames::CONSTRAINTS.flat_map { |kind| model.all(kind).map(&:name) }.sort
+  def constraints(model) = Renaming::DesignNames::CONSTRAINTS.flat_map { |kind| model.all(kind).map(&:name) }.sort
 
   def complete(model, standard, id, field, value)
-    Naming::Following.complete(Editing.set(model, id, field, value), model, -> { standard }).apply(model)
+    Renaming::Following.complete(Editing.set(model, id, field, value), model, -> { standard }).apply(model)
   end
 
   def test_a_derived_design_abbreviates
@@ -84,7 +84,7 @@ class RenamingTest < CoreTest
 
   def test_a_run_names_a_design_anew_and_one_inverse_takes_it_back
     plain = derived(Naming::Standard.plain)
-    run = Naming::Renaming.of(plain, short, design_id: plain.all(:design).first.id)
+    run = Renaming::Plan.of(plain, short, design_id: plain.all(:design).first.id)
     assert_equal [ "Vessel → VSL", "Hull Number → HULL_NBR" ], [ run.rows[0], run.rows[1] ].map { |row|
       "#{row.translation.steps.map(&:word).join(' ')} → #{row.after}"
     }
@@ -95,21 +95,21 @@ class RenamingTest < CoreTest
     some = run.change(chosen: [ run.rows[0].id ], edited: { run.rows[0].id => "BOATS" }).apply(plain)
     assert_equal [ %w[BOATS sailing], true ],
                  [ some.all(:table).map(&:name).sort, some.fetch(run.rows[0].id).name_fixed ]
-    assert_empty Naming::Renaming.of(some, short, design_id: some.all(:design).first.id).changes.map(&:id) &
+    assert_empty Renaming::Plan.of(some, short, design_id: some.all(:design).first.id).changes.map(&:id) &
                  [ run.rows[0].id ]
-    freed = Naming::Renaming.of(some, short, design_id: some.all(:design).first.id, all: true).change.apply(some)
+    freed = Renaming::Plan.of(some, short, design_id: some.all(:design).first.id, all: true).change.apply(some)
     assert_equal [ "VSL", false ], freed.fetch(run.rows[0].id).then { |table| [ table.name, table.name_fixed ] }
   end
 
   def test_a_run_over_a_part_and_what_cannot_be_run
     plain = derived(Naming::Standard.plain)
-    rows = Naming::Renaming.of(plain, short, design_id: plain.all(:design).first.id,
+    rows = Renaming::Plan.of(plain, short, design_id: plain.all(:design).first.id,
                           within: [ entity(plain, "Vessel").id ]).changes
     assert_equal %w[HULL_NBR NM PK_VSL VSL], rows.map(&:after).sort
     assert_raises(UnknownName) do
-      Naming::Renaming.of(plain, short, design_id: plain.all(:design).first.id, direction: "sideways")
+      Renaming::Plan.of(plain, short, design_id: plain.all(:design).first.id, direction: "sideways")
     end
-    assert_raises(NotFound) { Naming::Renaming.of(plain, short, design_id: "nothing") }
+    assert_raises(NotFound) { Renaming::Plan.of(plain, short, design_id: "nothing") }
   end
 
   def test_the_old_system_expands_as_a_whole
@@ -119,7 +119,7 @@ class RenamingTest < CoreTest
     model, design_id = taken.model, taken.design_id
     assert_equal taken.change_set.apply(Model::EMPTY), model
     assert_equal [ "CRW MBR", "SLG" ], model.all(:entity).map(&:name).sort
-    expanded = Naming::Renaming.of(model, short, design_id:, direction: "words").change.apply(model)
+    expanded = Renaming::Plan.of(model, short, design_id:, direction: "words").change.apply(model)
     crew = [ "Crew Member Identifier", "Crew Member Name", "Supervisor Crew Member Identifier" ]
     assert_equal({ "Crew Member" => crew, "Sailing" => [ "Sailing Identifier", "Actual Departure Time" ] },
                  expanded.all(:entity).to_h do |each|
@@ -134,10 +134,10 @@ class RenamingTest < CoreTest
     catalog = Intake::Catalog.new(tables: [ table("CRW_MBR", %w[CRW_MBR_ID CRW_MBR_NM]) ], views: [])
     taken = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:).model
     both = Derivation.derive(taken, platform: "postgresql", ids:).change_set.apply(taken)
-    named = Naming::Renaming.whole(both, book("many")).map(&:change).reduce(ChangeSet.new, :+).apply(both)
+    named = Renaming::Plan.whole(both, book("many")).map(&:change).reduce(ChangeSet.new, :+).apply(both)
     assert_equal [ "Crew Member", %w[CRW_MBR crew_members] ],
                  [ named.all(:entity).first.name, named.all(:table).map(&:name).sort ]
-    assert_empty Naming::Renaming.whole(named, book("many")).flat_map(&:changes)
+    assert_empty Renaming::Plan.whole(named, book("many")).flat_map(&:changes)
   end
 
   def test_following_names_move_and_names_set_by_hand_stay
@@ -173,7 +173,7 @@ class RenamingTest < CoreTest
     draft = Draft.new(derived(short), ids:)
     draft.set(entity(draft.model, "Vessel").id, subject_area_id: draft.add(:subject_area, name: "Fleet").id)
     draft.add(:attribute, parent_id: entity(draft.model, "Vessel").id, name: "colour of Boat")
-    compliance = Naming::Compliance.of(draft.model, short)
+    compliance = Renaming::Compliance.of(draft.model, short)
     assert_equal [ [ "Fleet", 8, 7 ], [ nil, 11, 11 ] ],
                  compliance.areas.map { |area| [ area.subject_area&.name, area.objects, area.complying ] }
     assert_equal [ 19, 94.7 ], [ compliance.total.objects, compliance.total.percent ]

@@ -23,7 +23,7 @@ module Kelvath
       attr_reader :boxes, :lines, :notes, :panels, :diagram, :style, :router, :model, :links, :routes, :decided
 
       # The scene of a diagram (its id). previous: an older scene of the same diagram; decided: Derivation::Again::Marks
-      # of its design, if cards are to show what was decided by hand; names: Naming::OtherNames, if they are to show
+      # of its design, if cards are to show what was decided by hand; names: Renaming::OtherNames, if they are to show
       # those (and previous showed them, too).
       def self.of(model, diagram_id, previous: nil, decided: nil, names: nil)
         new(model, model.fetch(diagram_id), previous, decided, names).build

@@ -10,7 +10,7 @@ module Kelvath
 
       def found = standard.plain? ? [] : breaches.filter_map { |breach| found_in(breach) }
 
-      def breaches = Naming::Compliance.of(model, standard).breaches_in(part)
+      def breaches = Renaming::Compliance.of(model, standard).breaches_in(part)
       def codes(breach) = breach.warnings.map(&:code)
       def sentence(breach) = "#{capital(title(breach.element))}: #{breach.warnings.map(&:text).join(' ')}"
 
@@ -78,7 +78,7 @@ module Kelvath
       def found
         return [] if part
 
-        Naming::Compliance.of(model, standard).unknown_words.map do |unknown|
+        Renaming::Compliance.of(model, standard).unknown_words.map do |unknown|
           finding(unknown.elements.first, "“#{unknown.word}” is not in the lexicon; it stands " \
                                           "in #{unknown.count == 1 ? 'one name' : "#{unknown.count} names"}, such " \
                                           "as #{unknown.elements.first.label(model)}.")

@@ -14,7 +14,7 @@ module Kelvath
         @model, @design = plan.model, plan.design
         @draft = Draft.new(@model, ids:)
         @all = read.elements.values.reject { |each| pairing.ids.key?(each.id) }
-                   .to_h { |each| [ each.id, Renaming.element(each, pairing.ids) ] }
+                   .to_h { |each| [ each.id, OtherIds.element(each, pairing.ids) ] }
       end
 
       # [ChangeSet, the Base to keep or nil]; base: the design's, nil if none is known.
@@ -137,7 +137,7 @@ module Kelvath
 
         @read.fetch(key.id).column_ids.each do |id|
           mine = @pairing.ids[id] && model[@pairing.ids[id]]
-          source = Renaming.id(@read.fetch(id).source_id, @pairing.ids)
+          source = OtherIds.id(@read.fetch(id).source_id, @pairing.ids)
           own = mine && model.of_kind(mine.source_id, :attribute)
           next unless own && source.include?(".") && model.key?(source[/\A[^.]+/])
 

@@ -32,7 +32,7 @@ module Kelvath
       def renamed(element)
         ids = [ element.id, element.parent_id, *element.referenced_ids ]
         same = ids.all? { |id| id.nil? || @ids.fetch(id, id) == id } && !element.values.key?(:source_id)
-        same ? element : Joining::Renaming.element(element, @ids)
+        same ? element : Joining::OtherIds.element(element, @ids)
       end
     end
   end

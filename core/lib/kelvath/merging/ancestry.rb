@@ -73,7 +73,7 @@ module Kelvath
         aligned(former) if @in_right[id] == former
       end
 
-      def aligned(id) = (@aligned ||= {})[id] ||= Joining::Renaming.element(@base.elements.fetch(id), @ids)
+      def aligned(id) = (@aligned ||= {})[id] ||= Joining::OtherIds.element(@base.elements.fetch(id), @ids)
     end
   end
 end

@@ -27,7 +27,7 @@ module Kelvath
     class Tokens
       PLAIN = /'(?:[^']++|'')*+'?/
       ESCAPED = /'(?:[^'\\]++|''|\\.)*+'?/m
-      WORD = /[[:alpha:]_@#&&[^\p{Zs}]][[:alnum:]_$#@]*|[^\x00-\x7F[:space:]][[:alnum:]_$#@]*/
+      WORD = /[[:alpha:]_@#&&[^\p{Zs}]][[:alnum:]_$#@]*|[[^\x00-\x7F]&&[^[:space:]]][[:alnum:]_$#@]*/
       # What a client or an installer puts a name for: ${schema}, @{table}, $(name), {prefix}, {{ name }}, %%PREFIX%%.
       STAND_IN = /[@$]\{\w[\w.:-]*\}|\$\(\w+\)|\{\{\s*[\w.]+\s*\}\}|\{\$?\w+\}|%%\w+%%/
       WITH_STAND_INS = /(?:#{STAND_IN})(?:[[:alnum:]_]|#{STAND_IN})*/

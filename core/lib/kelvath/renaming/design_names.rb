@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Naming
+  module Renaming
     # What the elements of a design that exists should be called. What has no counterpart on the logical
     # side, such as an index that somebody added, has no such name.
     class DesignNames
@@ -14,7 +14,7 @@ module Kelvath
         @platform = Platforms.of(model, design)
         @model = model
         @prepared = Derivation::Shaping.of(model, design).model
-        @wanted = Wanted.new(@prepared, standard, @platform)
+        @wanted = Naming::Wanted.new(@prepared, standard, @platform)
         @keys = Logical::KeyMigration.of(@prepared, surrogates: true)
         @held = {}
       end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Naming
+  module Renaming
     # How far the names of a model keep to its standard.
     class Compliance
       # A name that does not: element, what is wrong (Warning values), and the name it should have, if that is known.
@@ -84,7 +84,7 @@ module Kelvath
             warning.code == :unknown && %i[relationship domain].include?(element.kind)
           end
           if misspelt?(text, judged)
-            warnings += [ Warning.new(code: :style, text: "It should be written “#{judged.text}”.") ]
+            warnings += [ Naming::Warning.new(code: :style, text: "It should be written “#{judged.text}”.") ]
           end
 
           Breach.new(element:, warnings:, wanted: wanted(element, text, judged)) if warnings.any?
@@ -96,7 +96,7 @@ module Kelvath
 
       # A word with capitals of its own is spelt as its writer wanted.
       def misspelt?(text, judged)
-        now, right = Splitting.parts(text), Splitting.parts(judged.text)
+        now, right = Naming::Splitting.parts(text), Naming::Splitting.parts(judged.text)
         now.size != right.size || now.zip(right).any? { |word, wanted| word != wanted && !word.match?(/.[[:upper:]]/) }
       end
 
@@ -106,7 +106,7 @@ module Kelvath
           if design_id == @model.header.names_from_id
             []
           else
-            PhysicalRenaming.new(@model, @model.fetch(design_id), @standard, all: false).rows
+            PhysicalRows.new(@model, @model.fetch(design_id), @standard, all: false).rows
           end
       end
 
@@ -114,7 +114,7 @@ module Kelvath
         physical_rows(design_id).filter_map do |row|
           warnings = row.warnings.reject { |warning| UNBLAMED.include?(warning.code) || warning.code == :unknown }
           if row.changed?
-            warnings += [ Warning.new(code: :out_of_step,
+            warnings += [ Naming::Warning.new(code: :out_of_step,
                                       text: "It follows the logical name and should be “#{row.after}”.") ]
           end
 

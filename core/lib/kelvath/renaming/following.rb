@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Naming
+  module Renaming
     # What a change made by hand brings with it: names that follow move along, and a name typed on the
     # following side is fixed from then on.
     class Following
@@ -81,7 +81,7 @@ module Kelvath
         return if tables.empty?
 
         model = after
-        rows = LogicalRenaming.new(model, model.fetch(@leading), @standard, all: false,
+        rows = LogicalRows.new(model, model.fetch(@leading), @standard, all: false,
                                    only: tables.map(&:source_id)).rows
         rows.select(&:changed?).each { |row| set(model.fetch(row.id), :name, row.after) if moved_row?(row, moved) }
       end
@@ -213,7 +213,7 @@ module Kelvath
 
       def in_step?(table, element)
         was = @old.constraint(table, element, ->(id) { @before[id]&.name.to_s })
-        was && TakenNames.new(limit: @old.limit(element)).variant?(element.name, was)
+        was && Naming::TakenNames.new(limit: @old.limit(element)).variant?(element.name, was)
       end
 
       def new_name(id) = new_names[id] || @after[id]&.name.to_s

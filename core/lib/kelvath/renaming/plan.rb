@@ -1,10 +1,10 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Naming
+  module Renaming
     # The names of a design made from the logical ones, or the logical ones from a design's: row by row
     # with the reason, then as one ChangeSet of the rows that a person takes.
-    class Renaming
+    class Plan
       # translation: why, nil for names of keys; fixed: set by hand; warnings: Warning values.
       Row = Struct.new(:id, :kind, :where, :before, :after, :translation, :fixed, :warnings, keyword_init: true) do
         # Does it get another name?
@@ -22,7 +22,7 @@ module Kelvath
         end
 
         design = model.fetch(design_id)
-        type = direction == "words" ? LogicalRenaming : PhysicalRenaming
+        type = direction == "words" ? LogicalRows : PhysicalRows
         new(model, type.new(model, design, standard, all:).rows, within:)
       end
 
@@ -100,7 +100,7 @@ module Kelvath
     end
 
     # The rows of a run that names a design.
-    class PhysicalRenaming
+    class PhysicalRows
       def initialize(model, design, standard, all:)
         @model = model
         @standard = standard
@@ -145,7 +145,7 @@ module Kelvath
 
       def constraint(table, element)
         text = @names.constraint(table, element, ->(id) { @given[id] || @model[id]&.name.to_s }) or return
-        Translation.new(text:, steps: [], warnings: [], ways: [ "made of its table and columns" ], losses: [])
+        Naming::Translation.new(text:, steps: [], warnings: [], ways: [ "made of its table and columns" ], losses: [])
       end
 
       def free?(element, translation) = translation && (@all || !element.name_fixed)
@@ -162,13 +162,15 @@ module Kelvath
         }.to_h { |element, translation| [ element.id, [ element.name, translation.text, @names.limit(element) ] ] })
         wanted.map do |element, translation|
           after = @given[element.id] = names.fetch(element.id, element.name)
-          Renaming::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
+          Plan::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
                        translation:, fixed: element.name_fixed, warnings: warnings(element, translation, after))
         end
       end
 
       def warnings(element, translation, after)
-        return [ Warning.new(code: :alone, text: "It has no counterpart on the logical side.") ] unless translation
+        unless translation
+          return [ Naming::Warning.new(code: :alone, text: "It has no counterpart on the logical side.") ]
+        end
         return [ *over_limit(after) ] if element.name_fixed && !@all
 
         [ *translation.warnings, *clash(translation, after), *over_limit(after) ]
@@ -178,19 +180,19 @@ module Kelvath
         if translation.text.casecmp?(after)
           []
         else
-          [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
+          [ Naming::Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
         end
       end
 
       def over_limit(name)
-        @limit && name.bytesize > @limit ? [ Warning.new(
+        @limit && name.bytesize > @limit ? [ Naming::Warning.new(
           code: :too_long, text: "It is #{name.bytesize} bytes long; #{@names.platform.title} takes #{@limit}."
         ) ] : []
       end
     end
 
     # The rows of a run that puts a design's names into words.
-    class LogicalRenaming
+    class LogicalRows
       # only: ids of the entities that are meant; nil: all.
       def initialize(model, design, standard, all:, only: nil)
         @only = only
@@ -214,7 +216,7 @@ module Kelvath
 
       def attribute_rows(table, row)
         attributes = @model.children(row.id, :attribute).to_h { |attribute| [ attribute.id, attribute ] }
-        near = Standard.near(row.after, @standard)
+        near = Naming::Standard.near(row.after, @standard)
         wanted = @model.children(table.id, :column).filter_map do |column|
           attribute = attributes[column.source_id]
           if attribute
@@ -233,8 +235,8 @@ module Kelvath
         wanted.map do |element, translation|
           after = names.fetch(element.id, element.name)
           clash = after.casecmp?(translation.text) || !names.key?(element.id) ? [] :
-                    [ Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
-          Renaming::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
+                    [ Naming::Warning.new(code: :clash, text: "“#{translation.text}” is taken, so it gets a number.") ]
+          Plan::Row.new(id: element.id, kind: element.kind, where: yield(element), before: element.name, after:,
                        translation:, fixed: element.name_fixed,
                        warnings: element.name_fixed && !@all ? [] : translation.warnings + clash)
         end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Naming
+  module Renaming
     # What elements are called on the other side: entities and attributes as their tables and columns, tables and
     # columns as their entities and attributes. What has no counterpart is translated by the standard.
     class OtherNames
@@ -39,7 +39,7 @@ module Kelvath
                         Platforms.all.find { |each| each.class.key == @model.header.platform } || Platforms::STANDARD
       end
 
-      def wanted = @wanted ||= Wanted.new(shape, @standard, platform)
+      def wanted = @wanted ||= Naming::Wanted.new(shape, @standard, platform)
       def table_of(entity_id) = tables[entity_id]
 
       def tables

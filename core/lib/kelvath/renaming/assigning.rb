@@ -1,13 +1,13 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Naming
+  module Renaming
     # Names given out together so that giving them out again changes nothing: who has the wanted name
     # keeps it, who has it with a number keeps that while the bare one is taken, others get what is free.
     class Assigning
       # kept: names that stand, whatever is wanted.
       def initialize(kept, joint: "_")
-        @taken = TakenNames.new(joint:)
+        @taken = Naming::TakenNames.new(joint:)
         kept.each { |name| @taken.claim(name) }
       end
 

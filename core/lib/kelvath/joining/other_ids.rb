@@ -3,7 +3,7 @@
 module Kelvath
   module Joining
     # Elements that were read, with the ids that the model has for what they are and name.
-    module Renaming
+    module OtherIds
       NAMING = %i[source_id subject].freeze # fields that hold an id and refer to nothing
 
       module_function
