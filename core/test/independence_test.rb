@@ -56,8 +56,9 @@ class IndependenceTest < CoreTest
   end
 
   # Rooms that know nothing of those that build on them.
-  UNKNOWN = { "logical" => %w[Prose Editing Naming Derivation], "editing" => %w[Prose], "prose" => %w[Naming Derivation],
-              "naming" => %w[Derivation Renaming Editing], "derivation" => %w[Renaming Prose],
+  UNKNOWN = { "logical" => %w[Prose Editing Naming Derivation], "editing" => %w[Prose],
+              "prose" => %w[Naming Derivation], "naming" => %w[Derivation Renaming Editing],
+              "derivation" => %w[Renaming Prose],
               "diagram" => %w[Editing Ledger Findings] }.freeze
 
   def test_rooms_lean_one_way

@@ -77,7 +77,11 @@ module Kelvath
       @model.memo_of(:impact_derived, Metamodel::PHYSICAL) do
         kinds = Metamodel::PHYSICAL.select { |kind| Metamodel.fetch(kind).fields.key?(:source_id) }
         kinds.flat_map { |kind| @model.ids_of(kind) }.each_with_object({}) do |id, all|
-          @model[id].source_id.split(".").each { |source| (all[source] ||= []) << id }
+          source = @model[id].source_id
+          next if source.empty?
+          next (all[source] ||= []) << id unless source.include?(".") # as most are
+
+          source.split(".").each { |part| (all[part] ||= []) << id }
         end
       end
     end

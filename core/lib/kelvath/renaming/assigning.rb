@@ -8,7 +8,7 @@ module Kelvath
       # kept: names that stand, whatever is wanted.
       def initialize(kept, joint: "_")
         @taken = Naming::TakenNames.new(joint:)
-        kept.each { |name| @taken.claim(name) }
+        @taken.claim_all(kept)
       end
 
       # wanted: { id => [name now, name wanted, longest it may be in bytes or nil] } -> { id => name }.

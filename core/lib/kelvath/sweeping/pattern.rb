@@ -18,6 +18,7 @@ module Kelvath
           /#{piece.each_char.map { |letter| letter == '?' ? '.' : Regexp.escape(letter) }.join}/mi
         end
         @lengths = parts.map(&:length)
+        @first, @last = /\A#{@pieces.first}/mi, /#{@pieces.last}\z/mi
       end
 
       # Does all of a text fit?
@@ -29,12 +30,12 @@ module Kelvath
           found = text.index(piece, at) or return false
           at = found + @lengths[index + 1]
         end
-        text.length - at >= @lengths.last && text.match?(/#{@pieces.last}\z/mi, text.length - @lengths.last)
+        text.length - at >= @lengths.last && text.match?(@last, text.length - @lengths.last)
       end
 
       private
 
-      def starts?(text) = text.match?(/\A#{@pieces.first}/mi)
+      def starts?(text) = text.match?(@first)
       def whole?(text) = text.length == @lengths.first && starts?(text)
     end
   end
