@@ -100,13 +100,13 @@ module Kelvath
 
       def part
         @levels = {}.compare_by_identity
-        from = 0
-        @sorted.each_index do |index|
-          following = @sorted[index + 1]
-          next if following && following.at - @sorted[index].at <= NEAR
+        from = index = 0
+        while (piece = @sorted[index])
+          following = @sorted[index += 1]
+          next if following && following.at - piece.at <= NEAR
 
-          index == from ? leave_alone(@sorted[from]) : part_level(@sorted[from..index])
-          from = index + 1
+          index - from == 1 ? leave_alone(piece) : part_level(@sorted[from...index])
+          from = index
         end
       end
 

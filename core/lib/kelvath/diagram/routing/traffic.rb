@@ -43,15 +43,25 @@ module Kelvath
           cell = (low / STRIP).floor * ROW + (at / STRETCH).floor
           last = (high / STRIP).floor * ROW + (at / STRETCH).floor
           while cell <= last
-            @cells[cell]&.each do |place, from, to|
-              total += 1 if place > low && place < high && from < at && to > at
-            end
+            list = @cells[cell]
+            total += count(list, at, low, high) if list
             cell += ROW
           end
           total
         end
 
         private
+
+        # A loop as it is quickest: a drawing of 1,000 cards looks at a hundred thousand pieces after each edit.
+        def count(list, at, low, high)
+          total = index = 0
+          while (piece = list[index])
+            place = piece[0]
+            total += 1 if place > low && place < high && piece[1] < at && piece[2] > at
+            index += 1
+          end
+          total
+        end
 
         def list(cell)
           return @cells[cell] if @own[cell]
