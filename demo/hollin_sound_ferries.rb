@@ -92,7 +92,7 @@ module Demo
       diagram = @draft.add(:diagram, name:, subject_area_id: area.id, author: "Data office", dated: "2026-03-01",
                            legend: true, title_block: true, position: 10.0, **values)
       elements.each { |entity| Kelvath::Editing::Diagrams.put(@draft, diagram, entity) }
-      Kelvath::Editing::Diagrams.arrange(@draft, diagram.id, key: layout)
+      Kelvath::Editing::Diagrams.lay_out(@draft, diagram.id, key: layout)
     end
 
     def add_diagram(name, stage)

@@ -19,7 +19,8 @@ class DrawingPdf
     @title = title
   end
 
-  # The file's bytes. sheets: Kelvath::Diagram::Sheets; pages: one of PAGES. Raises Kelvath::Error for too many tiles.
+  # The file's bytes. sheets: Kelvath::Diagram::PaperSheets; pages: one of PAGES. Raises Kelvath::Error for too many
+  # tiles.
   def render(sheets:, pages: "one")
     @pdf = nil
     case pages
@@ -56,7 +57,7 @@ class DrawingPdf
 
   def tiles(sheets)
     tiles = sheets.tiles
-    Kelvath::Diagram::Sheets.check(tiles)
+    Kelvath::Diagram::PaperSheets.check(tiles)
     tiles.each do |tile|
       on_paper(sheets, tile.area, 1.0, "#{@title} · page #{tile.number} of #{tiles.size} · row #{tile.row + 1}, " \
                                        "column #{tile.column + 1}")
@@ -67,7 +68,7 @@ class DrawingPdf
   def on_paper(sheets, area, scale, foot)
     @area = area
     width, height = sheets.size.map { |side| side * MM }
-    margin = Kelvath::Diagram::Sheets::MARGIN * MM
+    margin = Kelvath::Diagram::PaperSheets::MARGIN * MM
     new_page([ width, height ])
     scale *= UNIT
     top = height - margin - area.height * scale

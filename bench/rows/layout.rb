@@ -19,7 +19,7 @@ OPEN = Kelvath::Diagram::Scene.of(GRID, Subjects.diagram.id)
   Figures.row("layout and lines of #{SCENE.boxes.size} cards, beside dot (#{title})", unit: "s", goal: "<= 2 x") do
     drawn = lambda do
       laid_out = Kelvath::Draft.change(GRID, ids: Ids) do |draft|
-        Kelvath::Editing::Diagrams.arrange(draft, Subjects.diagram.id, known: OPEN)
+        Kelvath::Editing::Diagrams.lay_out(draft, Subjects.diagram.id, known: OPEN)
       end
       Kelvath::Diagram::Scene.of(laid_out.apply(GRID), Subjects.diagram.id, previous: OPEN)
     end

@@ -68,7 +68,7 @@ module RandomWorks
   def lay_out(model, random, ids)
     diagram = any(model, random, :diagram)
     Kelvath::Draft.new(model, ids:).tap { |draft|
-      Kelvath::Editing::Diagrams.arrange(draft, diagram.id, key: Kelvath::Diagram::Layouts::ALL.keys.sample(random:))
+      Kelvath::Editing::Diagrams.lay_out(draft, diagram.id, key: Kelvath::Diagram::Layouts::ALL.keys.sample(random:))
     }.change_set
   end
 

@@ -18,7 +18,7 @@ class ExportsController < ApplicationController
 
   # On one page of the diagram's paper, on tiles of it, or on a page as large as the drawing.
   def pdf
-    sheets = Kelvath::Diagram::Sheets.new(@scene.extent, @diagram.paper, direction: @diagram.direction)
+    sheets = Kelvath::Diagram::PaperSheets.new(@scene.extent, @diagram.paper, direction: @diagram.direction)
     DrawingPdf.new(@scene, title: "#{@model.header.name}: #{@diagram.name}")
               .render(sheets:, pages: params[:pages].presence_in(DrawingPdf::PAGES) || "one")
   end

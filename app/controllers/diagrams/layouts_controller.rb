@@ -8,7 +8,7 @@ class LayoutsController < ApplicationController
     key = params[:layout].presence || "down"
     only = chosen_ids.size > 1 ? chosen_ids : nil
     known = SceneCache.fetch(@stored, @model, @diagram.id)
-    commit draft_change { |draft| Kelvath::Editing::Diagrams.arrange(draft, @diagram.id, key:, only:, known:) },
+    commit draft_change { |draft| Kelvath::Editing::Diagrams.lay_out(draft, @diagram.id, key:, only:, known:) },
            label: "Laid out #{only ? "#{only.size} cards of " : ''}#{@diagram.name}" \
                   ": #{Kelvath::Diagram::Layouts::ALL.fetch(key).title.downcase_first}"
   end

@@ -6,10 +6,10 @@ class PrintsController < ApplicationController
 
   def show
     @scene = SceneCache.fetch(@stored, @model, @diagram.id, other_names: other_names?)
-    @sheets = Kelvath::Diagram::Sheets.new(@scene.extent, @diagram.paper, direction: @diagram.direction)
+    @sheets = Kelvath::Diagram::PaperSheets.new(@scene.extent, @diagram.paper, direction: @diagram.direction)
     @tiled = params[:pages] == "tiles"
     @tiles = @tiled ? @sheets.tiles : []
-    Kelvath::Diagram::Sheets.check(@tiles)
+    Kelvath::Diagram::PaperSheets.check(@tiles)
     render layout: "print"
   end
 end

@@ -85,7 +85,7 @@ class DocxBook::Body
   # The page that a picture needs.
   def picture_page(picture)
     id, extent = drawn(picture)
-    sheets = Kelvath::Diagram::Sheets.readable(extent, dossier.paper, most: MOST)
+    sheets = Kelvath::Diagram::PaperSheets.readable(extent, dossier.paper, most: MOST)
     @sections.enter(sheets.size)
     [ id, extent ]
   end

@@ -3,7 +3,7 @@
 # Stretches of pages of one size. A stretch is told by its last paragraph, so the size of what was written is said when
 # another is entered, or at the end.
 class DocxBook::Sections
-  PLAIN = Kelvath::Diagram::Sheets::SIZES.fetch("A4").reverse # upright
+  PLAIN = Kelvath::Diagram::PaperSheets::SIZES.fetch("A4").reverse # upright
   MARGIN = 18 # mm
   TWENTIETH = 1440 / 25.4 # of a point, in a millimetre
 

@@ -4,7 +4,7 @@
 # lead to their pages.
 class PdfBook::Pictures
   AIR = 10 # points between the title and the drawing
-  SHEETS = Kelvath::Diagram::Sheets
+  SHEETS = Kelvath::Diagram::PaperSheets
   LINE, NUMBER = "0e6e77", 26 # colour of the lines of a map, and points of its numbers
 
   # anchors: ids that can be led to; dossier: says the paper.

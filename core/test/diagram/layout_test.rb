@@ -13,7 +13,7 @@ class LayoutTest < CoreTest
     random = Random.new(5)
     20.times do
       sizes, links = random_graph(random)
-      places = Diagram::Layout.arrange(sizes, links)
+      places = Diagram::Layering.places(sizes, links)
       rects = sizes.map { |id, (width, height)| Diagram::Rect.new(*places.fetch(id), width, height) }
       rects.combination(2) { |one, two| refute one.overlaps?(two) }
       assert rects.all? { |rect| rect.x >= -0.1 && rect.y >= -0.1 }
@@ -22,9 +22,9 @@ class LayoutTest < CoreTest
 
   def test_edges_run_downwards_but_for_circles
     sizes = %i[a b c d].to_h { |id| [ id, [ 100, 50 ] ] }
-    places = Diagram::Layout.arrange(sizes, [ %i[a b], %i[b c], %i[a c], %i[c d], %i[d b] ])
+    places = Diagram::Layering.places(sizes, [ %i[a b], %i[b c], %i[a c], %i[c d], %i[d b] ])
     assert_equal %i[a b c d], sizes.keys.sort_by { |id| places[id][1] }
-    assert_equal({}, Diagram::Layout.arrange({}, []))
+    assert_equal({}, Diagram::Layering.places({}, []))
   end
 
   def test_crossings_are_counted_right_and_ordering_saves_some
@@ -50,7 +50,7 @@ class LayoutTest < CoreTest
 
   def test_unconnected_parts_are_packed_on_a_sheet
     sizes = Array.new(12) { |number| [ :"n#{number}", [ 190, 36 ] ] }.to_h
-    places = Diagram::Layout.arrange(sizes, [])
+    places = Diagram::Layering.places(sizes, [])
     assert_operator places.values.map(&:first).uniq.size, :>=, 3
   end
 

@@ -11,7 +11,7 @@ class LayoutsTest < CoreTest
   end
 
   def overlaps(model)
-    Diagram::Places.rects(model, diagram.id).values.combination(2).count { |one, two| one.overlaps?(two) }
+    Diagram::Boxes.rects(model, diagram.id).values.combination(2).count { |one, two| one.overlaps?(two) }
   end
 
   def test_no_layout_puts_a_card_on_another
@@ -57,11 +57,11 @@ class LayoutsTest < CoreTest
   def test_aligning_and_distributing
     rects = { a: Diagram::Rect.new(0, 0, 100, 40), b: Diagram::Rect.new(130, 90, 60, 80),
               c: Diagram::Rect.new(400, 20, 30, 30) }
-    SAME.each { |way, side| assert_equal 1, Diagram::Arranging.places(rects, way).values.map(&side).uniq.size, way }
-    spread = Diagram::Arranging.places(rects, "across").values
+    SAME.each { |way, side| assert_equal 1, Diagram::Arranging.arranged(rects, way).values.map(&side).uniq.size, way }
+    spread = Diagram::Arranging.arranged(rects, "across").values
     assert_equal 1, spread.each_cons(2).map { |one, two| (two.left - one.right).round(3) }.uniq.size
     assert_equal [ 0, 430 ], [ spread.first.left, spread.last.right ]
-    assert Diagram::Arranging.places(rects, "snap").values.all? { |rect| (rect.x % 20).zero? && (rect.y % 20).zero? }
+    assert Diagram::Arranging.arranged(rects, "snap").values.all? { |rect| (rect.x % 20).zero? && (rect.y % 20).zero? }
     stacked = Array.new(12) { |index| [ index, Diagram::Rect.new(0, 0, 100, 50) ] }.to_h
     assert_equal 0, Diagram::Arranging.parted(stacked, gap: 10).values.combination(2).count { |one, two|
       one.overlaps?(two)
@@ -80,14 +80,14 @@ class LayoutsTest < CoreTest
   end
 
   def test_tiles_cover_the_drawing_and_overlap
-    sheets = Diagram::Sheets.new(Diagram::Rect.new(-50, 0, 2300, 1900), "A4")
+    sheets = Diagram::PaperSheets.new(Diagram::Rect.new(-50, 0, 2300, 1900), "A4")
     tiles = sheets.tiles
     all = tiles.map(&:area).reduce(:union)
     assert_operator all.right, :>=, 2250
     assert_operator all.bottom, :>=, 1900
     one, two = tiles.first(2).map(&:area)
-    assert_in_delta Diagram::Sheets::OVERLAP / Diagram::Sheets::UNIT, one.right - two.left, 0.1
-    assert_equal 1, Diagram::Sheets.new(Diagram::Rect.new(0, 0, 300, 200), "A4").tiles.size
+    assert_in_delta Diagram::PaperSheets::OVERLAP / Diagram::PaperSheets::UNIT, one.right - two.left, 0.1
+    assert_equal 1, Diagram::PaperSheets.new(Diagram::Rect.new(0, 0, 300, 200), "A4").tiles.size
     assert_operator sheets.fitting, :<, 1
   end
 end

@@ -60,7 +60,7 @@ class DiagramsTest < CoreTest
   def test_cards_in_order
     rects = { a: rect(0, 0), b: rect(130, 90), c: rect(500, 300) }
     WAYS.each do |way, places|
-      assert_equal places, Arranging.places(rects, way).values.map { |each| [ each.x, each.y ] }, way
+      assert_equal places, Arranging.arranged(rects, way).values.map { |each| [ each.x, each.y ] }, way
     end
     assert_equal Arranging::WAYS.keys.sort - [ "width" ], WAYS.keys.sort
   end

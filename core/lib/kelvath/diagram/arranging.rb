@@ -22,18 +22,18 @@ module Kelvath
       def arrange(draft, diagram_id, ids, way)
         raise UnknownName, "Cards cannot be arranged “#{way}”; known are #{WAYS.keys.join(', ')}." unless WAYS.key?(way)
 
-        boxes = Places.boxes(draft.model, diagram_id, among: ids.to_set).slice(*ids)
+        boxes = Boxes.of(draft.model, diagram_id, among: ids.to_set).slice(*ids)
         return if boxes.empty?
         return widen(draft, boxes) if way == "width"
 
-        places(boxes.transform_values(&:rect), way).each do |id, rect|
+        arranged(boxes.transform_values(&:rect), way).each do |id, rect|
           draft.set(boxes.fetch(id).node_id, x: rect.x.to_f.round(1), y: rect.y.to_f.round(1))
         end
       end
 
       # Moves cards of a diagram that overlap, as little as may be; pinned ones stay.
       def part(draft, diagram_id)
-        boxes = Places.boxes(draft.model, diagram_id)
+        boxes = Boxes.of(draft.model, diagram_id)
         fixed = boxes.select { |_, box| box.pinned }.keys
         parted(boxes.transform_values(&:rect), gap: 20, fixed:).each do |id, rect|
           draft.set(boxes.fetch(id).node_id, x: rect.x.round(1), y: rect.y.round(1)) unless rect == boxes.fetch(id).rect
@@ -41,7 +41,7 @@ module Kelvath
       end
 
       # { id => Rect } -> the same, moved.
-      def places(rects, way)
+      def arranged(rects, way)
         case way
         when "left" then move(rects) { |rect| [ rects.each_value.map(&:left).min, rect.y ] }
         when "right" then move(rects) { |rect| [ rects.each_value.map(&:right).max - rect.width, rect.y ] }

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
-require_relative "layouts/arrangement"
+require_relative "layouts/packing"
+require_relative "layouts/layout"
 require_relative "layouts/layered"
 require_relative "layouts/organic"
 require_relative "layouts/circular"
@@ -22,15 +23,15 @@ module Kelvath
       def places(model, diagram_id, key: "down", only: nil, known: nil)
         layout = ALL.fetch(key) { raise UnknownName, "There is no layout “#{key}”; known are #{ALL.keys.join(', ')}." }
         known = nil unless known&.model.equal?(model)
-        boxes = known ? known.boxes : Places.boxes(model, diagram_id)
+        boxes = known ? known.boxes : Boxes.of(model, diagram_id)
         moved = boxes.select { |id, box| !box.pinned && (only.nil? || only.empty? || only.include?(id)) }
         return {} if moved.empty?
 
         room = Notations.fetch(Style.of(model.fetch(diagram_id)).notation).room
-        arrangement = layout.new(model, boxes, moved.keys, room:) do
-          Layout.directed(model, known ? known.links.values : Links.new(model, boxes).all)
+        laid_out = layout.new(model, boxes, moved.keys, room:) do
+          Layering.directed(model, known ? known.links.values : Links.new(model, boxes).all)
         end
-        Settling.new(boxes, moved, arrangement.places).places
+        Settling.new(boxes, moved, laid_out.places).places
       end
     end
   end

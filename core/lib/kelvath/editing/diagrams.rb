@@ -23,7 +23,7 @@ module Kelvath
           Metamodel::DiagramNode.new(id: draft.ids.next, parent_id: diagram.id, element_id: element.id)
         end
         draft.add_all(nodes)
-        arrange(draft, diagram.id, key: key || (nodes.size > LAYERED_MOST ? "grid" : "down"))
+        lay_out(draft, diagram.id, key: key || (nodes.size > LAYERED_MOST ? "grid" : "down"))
         diagram
       end
 
@@ -39,12 +39,12 @@ module Kelvath
         entities = subject_area_id ? model.all(:entity).select { |entity| entity.subject_area_id == subject_area_id } :
                      []
         show(draft, diagram.id, entities.map(&:id))
-        arrange(draft, diagram.id)
+        lay_out(draft, diagram.id)
         draft.change_set
       end
 
       # Lays cards of a diagram out: all of them, or only some (element ids). key, known: see Layouts.
-      def arrange(draft, diagram_id, key: "down", only: nil, known: nil)
+      def lay_out(draft, diagram_id, key: "down", only: nil, known: nil)
         places = Kelvath::Diagram::Layouts.places(draft.model, diagram_id, key:, only:, known:)
         draft.add_all(places.map { |node_id, (x, y)| draft.model.fetch(node_id).with(x:, y:) })
       end

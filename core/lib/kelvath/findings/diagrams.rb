@@ -67,9 +67,9 @@ module Kelvath
       # Cards are measured anew only where they can be other than before.
       def rects_of(diagram)
         known = rects[diagram.id] if @previous&.same_look?(diagram)
-        return Kelvath::Diagram::Places.rects(model, diagram.id) unless known && @other
+        return Kelvath::Diagram::Boxes.rects(model, diagram.id) unless known && @other
 
-        fresh = Kelvath::Diagram::Places.rects(model, diagram.id, among: @other)
+        fresh = Kelvath::Diagram::Boxes.rects(model, diagram.id, among: @other)
         ids = model.children(diagram.id, :diagram_node).map(&:element_id)
         ids.to_h { |id| [ id, fresh[id] || known.fetch(id) ] }
       end

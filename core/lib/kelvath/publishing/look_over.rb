@@ -62,7 +62,7 @@ module Kelvath
       end
 
       def small(diagram)
-        fitting = Diagram::Sheets.new(scene(diagram).extent, @dossier.paper, direction: diagram.direction).fitting
+        fitting = Diagram::PaperSheets.new(scene(diagram).extent, @dossier.paper, direction: diagram.direction).fitting
         size = WRITTEN * fitting
         return if size >= SMALLEST
 

@@ -5,7 +5,7 @@ module Kelvath
     module Layouts
       # Cards on a circle, linked ones near each other: the order is improved by exchanging neighbours
       # and by moving cards to the middle of what they are linked with, as long as lines get shorter.
-      class Circular < Arrangement
+      class Circular < Layout
         title "On a circle"
         ROUNDS = 12
 
@@ -22,7 +22,7 @@ module Kelvath
 
         # A walk through the links, then better and better.
         def improved(ids)
-          order = Layout.reach(ids.max_by { |id| [ neighbours[id].size, id ] }, neighbours, Set.new)
+          order = Packing.reach(ids.max_by { |id| [ neighbours[id].size, id ] }, neighbours, Set.new)
           ROUNDS.times do
             better = exchanged(centred(order))
             break if length(better) >= length(order)

@@ -4,12 +4,12 @@ module Kelvath
   module Diagram
     module Layouts
       # Rows and columns, one block for each subject area (tables: of the entities they come from).
-      class Grid < Arrangement
+      class Grid < Layout
         title "In a grid by subject area"
 
         def places
           blocks = @ids.group_by { |id| area(id) }.sort_by { |area, _| area }.map { |_, ids| with_sizes(block(ids)) }
-          Layout.pack(blocks)
+          Packing.pack(blocks)
         end
 
         private
@@ -29,7 +29,7 @@ module Kelvath
           sorted = ids.sort_by { |id| name(id) }
           width = sorted.sum { |id| size(id)[0] + GAP } / sorted.size.to_f
           height = sorted.sum { |id| size(id)[1] + GAP } / sorted.size.to_f
-          columns = Math.sqrt(sorted.size * height / width * Layout::SHEET).ceil.clamp(1, sorted.size)
+          columns = Math.sqrt(sorted.size * height / width * Packing::SHEET).ceil.clamp(1, sorted.size)
           rows = sorted.each_slice(columns).to_a
           widths = (0...columns).map { |column| rows.filter_map { |row| row[column] && size(row[column])[0] }.max }
           y = 0

@@ -4,20 +4,20 @@ module Kelvath
   module Diagram
     module Layouts
       # Parents above children.
-      class LayeredDown < Arrangement
+      class LayeredDown < Layout
         title "In layers, downwards"
         def self.key = "down"
 
-        def places = Layout.arrange(@ids.to_h { |id| [ id, size(id) ] }, inner_links)
+        def places = Layering.places(@ids.to_h { |id| [ id, size(id) ] }, inner_links)
       end
 
       # Parents left of children: the same in a drawing with x and y exchanged.
-      class LayeredAcross < Arrangement
+      class LayeredAcross < Layout
         title "In layers, to the right"
         def self.key = "across"
 
         def places
-          Layout.arrange(@ids.to_h { |id| [ id, size(id).reverse ] }, inner_links).transform_values(&:reverse)
+          Layering.places(@ids.to_h { |id| [ id, size(id).reverse ] }, inner_links).transform_values(&:reverse)
         end
       end
     end

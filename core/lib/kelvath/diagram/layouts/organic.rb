@@ -6,7 +6,7 @@ module Kelvath
       # Force-directed (Fruchterman and Reingold 1991): cards repel each other, lines pull, and the heat
       # goes down. Repulsion is felt within a radius only, found by a grid, as their own variant does. At
       # the end cards that overlap are pushed apart. The same diagram always gives the same picture.
-      class Organic < Arrangement
+      class Organic < Layout
         title "Organic"
         ROUNDS = 150
         ROWS = 1 << 24 # more than there are; a cell is known by its column times that, and its row
@@ -38,7 +38,7 @@ module Kelvath
           @length = Math.sqrt(@list.sum { |id| (size(id)[0] + GAP) * (size(id)[1] + GAP) } / @list.size) * 1.15
           @edges = inner_links.filter_map { |from, to| [ index[from], index[to] ] if index[from] && index[to] }
                               .uniq { |pair| pair.sort }
-          walk = Layout.reach(@list.max_by { |id| neighbours[id].size }, neighbours, Set.new)
+          walk = Packing.reach(@list.max_by { |id| neighbours[id].size }, neighbours, Set.new)
           @x = Array.new(@list.size)
           @y = Array.new(@list.size)
           walk.each_with_index { |id, place| spiral(index.fetch(id), place) }

@@ -5,7 +5,7 @@ module Kelvath
     module Layouts
       # A tree from each card that depends on nothing: children stand below their first parent, a
       # parent over the middle of its children. Lines that are not of the tree run across.
-      class Tree < Arrangement
+      class Tree < Layout
         title "As a tree"
         DROP = 70
 

@@ -3,14 +3,14 @@
 module Kelvath
   module Diagram
     # Where the cards of a diagram are and how large, without drawing lines.
-    module Places
+    module Boxes
       module_function
 
       # { element id => Rect }; among: a Set of the elements that are wanted, nil for all.
-      def rects(model, diagram_id, among: nil) = boxes(model, diagram_id, among:).transform_values(&:rect)
+      def rects(model, diagram_id, among: nil) = of(model, diagram_id, among:).transform_values(&:rect)
 
       # { element id => Scene::Box }; among: as above.
-      def boxes(model, diagram_id, among: nil)
+      def of(model, diagram_id, among: nil)
         cards = Cards.new(model, Style.of(model.fetch(diagram_id)))
         nodes = model.children(diagram_id, :diagram_node).select do |node|
           model.key?(node.element_id) && (among.nil? || among.include?(node.element_id))

@@ -2,40 +2,14 @@
 
 module Kelvath
   module Diagram
-    # The layered layout, and what all layouts share: directions, connected parts, packing.
-    module Layout
+    # What layouts do with what is not connected: each connected part is placed by itself, then all are packed on one
+    # sheet.
+    module Packing
       COMPONENT_GAP = 70
       LEAST_SHEET = 900 # wide, in drawing units: what a small screen shows
       SHEET = 1.6 # width to height of the sheet that components are packed on
 
       module_function
-
-      # [[upper id, lower id], …] of the links (Scene::Link) between boxes.
-      def directed(model, links) = links.map { |link| direction(model, link) }
-
-      # sizes: { id => [width, height] }; links: [[upper id, lower id], …] -> { id => [x, y] }
-      def arrange(sizes, links)
-        parts = components(sizes.keys, links)
-        pack(parts.map { |ids| part(ids, sizes, links) })
-      end
-
-      # The end whose key migrates stands above.
-      def direction(model, link)
-        relationship = model[link.id]
-        unless relationship&.kind == :relationship && Logical::Cardinality.parent_side(relationship) == :to
-          return [ link.from_id, link.to_id ]
-        end
-
-        [ link.to_id, link.from_id ]
-      end
-
-      # Places of one connected part: { id => [x, y] }.
-      def part(ids, sizes, links)
-        member = ids.to_h { |id| [ id, true ] }
-        graph = LayeredGraph.new(sizes.slice(*ids), links.select { |from, _| member.key?(from) })
-        order = LayerOrder.new(graph).best
-        LayerPlaces.new(graph, order).places
-      end
 
       # Connected parts as lists of ids, the largest first.
       def components(ids, links)
@@ -50,6 +24,8 @@ module Kelvath
         parts.sort_by { |part| [ -part.size, part.first ] }
       end
 
+      # The ids that are linked with a start, by whatever way, the nearest first; neighbours: { id => [id, …] }; seen: a
+      # Set of those that do not count, to which these are added.
       def reach(start, neighbours, seen)
         seen << start
         found = [ start ]
@@ -71,8 +47,6 @@ module Kelvath
           row = [ row, height ].max
         end
       end
-
-      private_class_method :direction, :part
     end
   end
 end

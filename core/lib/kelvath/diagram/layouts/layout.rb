@@ -4,7 +4,7 @@ module Kelvath
   module Diagram
     module Layouts
       # The base of the layouts: what is to be placed, and what it is linked with.
-      class Arrangement
+      class Layout
         GAP = 50
 
         class << self
@@ -47,8 +47,8 @@ module Kelvath
 
         # Connected parts, each placed by the block, then packed on one sheet.
         def by_parts
-          parts = Layout.components(@ids, inner_links)
-          Layout.pack(parts.map { |ids| with_sizes(shifted(yield(ids))) })
+          parts = Packing.components(@ids, inner_links)
+          Packing.pack(parts.map { |ids| with_sizes(shifted(yield(ids))) })
         end
 
         # So that the upper left corner is 0, 0.

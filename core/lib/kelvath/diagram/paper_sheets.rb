@@ -3,7 +3,7 @@
 module Kelvath
   module Diagram
     # How a drawing comes onto paper: on one page, or on tiles that overlap.
-    class Sheets
+    class PaperSheets
       # Landscape, in millimetres (ISO 216; ANSI for Letter).
       SIZES = { "A4" => [ 297, 210 ], "A3" => [ 420, 297 ], "A2" => [ 594, 420 ], "A1" => [ 841, 594 ],
                 "A0" => [ 1189, 841 ], "Letter" => [ 279, 216 ] }.freeze
