@@ -76,10 +76,11 @@ class NamingPartsTest < CoreTest
   def test_giving_names_out_again_changes_nothing
     wanted = { "a" => [ "name_2", "name" ], "b" => [ "name", "name" ], "c" => [ "other", "name" ],
                "d" => [ "old", "fresh" ] }
-    given = Renaming::Assigning.new([]).names(wanted)
+    assigning = ->(*names) { Renaming::Assigning.new(Naming::TakenNames.of(names)) }
+    given = assigning.call.names(wanted)
     assert_equal({ "a" => "name_2", "b" => "name", "c" => "name_3", "d" => "fresh" }, given)
-    assert_equal given, Renaming::Assigning.new([]).names(wanted.to_h { |id, (_, want)| [ id, [ given[id], want ] ] })
-    assert_equal "name_2", Renaming::Assigning.new([ "NAME" ]).names("a" => [ "x", "name" ])["a"]
+    assert_equal given, assigning.call.names(wanted.to_h { |id, (_, want)| [ id, [ given[id], want ] ] })
+    assert_equal "name_2", assigning.call("NAME").names("a" => [ "x", "name" ])["a"]
   end
 
   def test_patterns_put_names_together

@@ -5,10 +5,9 @@ module Kelvath
     # Names given out together so that giving them out again changes nothing: who has the wanted name
     # keeps it, who has it with a number keeps that while the bare one is taken, others get what is free.
     class Assigning
-      # kept: names that stand, whatever is wanted.
-      def initialize(kept, joint: "_")
-        @taken = Naming::TakenNames.new(joint:)
-        @taken.claim_all(kept)
+      # taken: Naming::TakenNames of those that stand, whatever is wanted; what is given out is taken there, too.
+      def initialize(taken)
+        @taken = taken
       end
 
       # wanted: { id => [name now, name wanted, longest it may be in bytes or nil] } -> { id => name }.

@@ -168,7 +168,7 @@ module Kelvath
       # { element => name } of what moves.
       def names
         @tables.each { |table| move(table) { |names| names.table(table) } }
-        settle(@names, @names.empty? ? [] : everything_named)
+        settle_among_all(@names)
         @tables.each { |table| move_columns(table) }
         move_constraints
         @names
@@ -189,14 +189,15 @@ module Kelvath
       def move_columns(table)
         moved = {}
         @after.children(table.id, :column).each { |column| move(column, moved) { |names| names.column(table, column) } }
-        settle(moved, @after.children(table.id, :column))
+        siblings = @after.children(table.id, :column).reject { |each| moved.key?(each) }
+        settle(moved, Naming::TakenNames.of(siblings.map(&:name))) if moved.any?
         @names.merge!(moved)
       end
 
       # Of keys and indexes only those move that were called by the rule.
       def move_constraints
         moved = @tables.flat_map { |table| moved_constraints(table) }.to_h
-        settle(moved, moved.empty? ? [] : everything_named)
+        settle_among_all(moved)
         @names.merge!(moved)
       end
 
@@ -223,10 +224,11 @@ module Kelvath
         @by_id
       end
 
-      # What shares a scope in the design: its tables and views, and the keys and indexes of all tables.
-      def everything_named = @everything_named ||= list_everything_named
+      # The names of what shares a scope in the design: its tables and views, and the keys and indexes of all tables.
+      # Thousands, so they are put together once.
+      def standing = @standing ||= Naming::TakenNames.of(everything_named.map(&:name))
 
-      def list_everything_named
+      def everything_named
         tables = Metamodel::Design.tables(@after, @design.id)
         ids = tables.to_set(&:id)
         tables + Metamodel::Design.views(@after, @design.id) + DesignNames::CONSTRAINTS.flat_map do |kind|
@@ -236,16 +238,26 @@ module Kelvath
         end
       end
 
-      # Gives each moved one what is free beside those that stay.
-      def settle(moved, siblings)
+      # What moves leaves its name, as has all that moved before.
+      def settle_among_all(moved)
         return if moved.empty?
 
-        ids = moved.keys.map(&:id).to_set
-        now = new_names
-        given = Assigning.new(siblings.filter_map { |each| now[each.id] || each.name unless ids.include?(each.id) })
-                         .names(moved.to_h do |element, wanted|
-                           [ element.id, [ element.name, wanted, @new.limit(element) ] ]
-                         end)
+        taken = standing.dup
+        moved.each_key { |element| taken.leave(current(element).name) }
+        @names.each do |element, name|
+          next if moved.key?(element) || element.kind == :column
+
+          taken.leave(current(element).name)
+          taken.claim_all([ name ])
+        end
+        settle(moved, taken)
+      end
+
+      # Gives each moved one what is free beside those that stay.
+      def settle(moved, taken)
+        given = Assigning.new(taken).names(moved.to_h do |element, wanted|
+          [ element.id, [ element.name, wanted, @new.limit(element) ] ]
+        end)
         moved.each_key { |element| moved[element] = given.fetch(element.id) }
       end
     end

@@ -151,9 +151,8 @@ module Kelvath
       def free?(element, translation) = translation && (@all || !element.name_fixed)
 
       def assigning(wanted, kept)
-        Assigning.new(
-          kept + wanted.reject { |element, translation| free?(element, translation) }.map { |element, _| element.name }
-        )
+        standing = wanted.reject { |each, translation| free?(each, translation) }.map { |element, _| element.name }
+        Assigning.new(Naming::TakenNames.of(kept + standing))
       end
 
       def give(wanted, assigning)
@@ -228,7 +227,7 @@ module Kelvath
 
       def give(wanted, others)
         free, fixed = wanted.partition { |element, _| @all || !element.name_fixed }
-        assigning = Assigning.new((others + fixed.map(&:first)).map(&:name), joint: " ")
+        assigning = Assigning.new(Naming::TakenNames.of((others + fixed.map(&:first)).map(&:name), joint: " "))
         names = assigning.names(free.to_h do |element, translation|
           [ element.id, [ element.name, translation.text[0, Metamodel::Field::NAME_LIMIT] ] ]
         end)
