@@ -36,6 +36,11 @@ module LedgersHelper
   # How many columns its table has.
   def breadth(ledger) = ledger.columns.size + (ledger.ordered? ? 1 : 0)
 
+  # A group that is painted anew; of many, the first few with their rows. index: its place among them.
+  def changed_group(group, ledger, index, oob: false)
+    index < 4 ? render("ledgers/group", group:, ledger:, oob:) : waiting_group(group, ledger, oob:)
+  end
+
   # In the place of a group whose rows come when it is scrolled to; put together here, as cells are, and for the same
   # reason.
   def waiting_group(group, ledger, oob: false)

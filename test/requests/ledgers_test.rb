@@ -51,6 +51,21 @@ class LedgersTest < ActionDispatch::IntegrationTest
     end
   end
 
+  test "a group that is new goes into the ledger that is open, one that is other in the place of the old" do
+    seen = @stored.revision
+    vessel = entity(@stored.model, "Vessel")
+    change = Kelvath::Draft.change(@stored.model, ids: Ids) do |draft|
+      draft.add(:entity, name: "Breakwater Survey")
+      draft.set(vessel.id, name: "Ship")
+    end
+    @stored.journal.commit(change, by: "Guest")
+    get model_news_path(@stored), params: { revision: seen, ledger: "logical" }, headers: { "HX-Request" => "true" }
+    assert_response :success
+    assert_select "table[hx-swap-oob='beforeend:#ledger'] > tbody:not([hx-swap-oob]) .group-title",
+                  text: "Breakwater Survey", count: 1
+    assert_select "tbody#group-#{vessel.id}[hx-swap-oob=true]", text: /\A\s*Ship/, count: 1
+  end
+
   test "one list of attributes says whose they are" do
     get model_ledger_path(@stored, "logical"), params: { flat: "yes" }
     assert_select "th", text: /Entity/

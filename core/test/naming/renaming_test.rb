@@ -156,6 +156,20 @@ class RenamingTest < CoreTest
     assert_equal "RTE", complete(still, short, table.id, :name_fixed, "no").fetch(table.id).name
   end
 
+  # What moves leaves its name to the others that move.
+  def test_two_entities_that_exchange_names_exchange_those_of_their_tables
+    before = derived(short)
+    vessel, sailing = %w[Vessel Sailing].map { |name| entity(before, name).id }
+    change = Draft.change(before, ids:) do |draft|
+      draft.set(vessel, name: "Sailing")
+      draft.set(sailing, name: "Vessel")
+    end
+    after = Renaming::Following.complete(change, before, -> { short }).apply(before)
+    assert_equal({ vessel => "SLG", sailing => "VSL" },
+                 after.all(:table).to_h { |table| [ table.source_id, table.name ] })
+    assert_equal %w[FK_VSL_SLG IX_VSL_SLG_HULL_NBR PK_SLG PK_VSL], constraints(after)
+  end
+
   def test_where_the_design_leads_the_words_follow
     catalog = Intake::Catalog.new(tables: [ table("CRW_MBR", %w[CRW_MBR_ID CRW_MBR_NM]) ], views: [])
     model = Starting.from_catalog("HSOPS", catalog, platform: "sqlite", ids:, standard: short).model
