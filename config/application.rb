@@ -36,6 +36,7 @@ module KelvathWeb
     config.active_record.encryption.key_derivation_salt = keys["key_derivation_salt"]
     config.hosts = [ "localhost", "127.0.0.1", "::1", *ENV["KELVATH_HOST"] ]
     config.x.news_every = 1_500 # ms between two questions for what others have done
+    config.x.notices_stay = 6_000 # ms
     config.x.upload_limit = 100 * 1024 * 1024 # bytes
   end
 end

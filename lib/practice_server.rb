@@ -89,7 +89,7 @@ class PracticeServer
     end
 
     def await(platform)
-      300.times { port(platform)&.then { |port| return port } || sleep(0.1) }
+      1200.times { port(platform)&.then { |port| return port } || sleep(0.1) }
       raise Kelvath::Error, "The practice server did not start; see #{file(platform, 'log')}."
     end
   end

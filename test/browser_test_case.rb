@@ -6,15 +6,15 @@ require "capybara/cuprite"
 require Rails.root.join("lib/headless_browser")
 
 Capybara.register_driver(:browser) do |app|
-  Capybara::Cuprite::Driver.new(app, **HeadlessBrowser.options, timeout: 30, js_errors: true)
+  Capybara::Cuprite::Driver.new(app, **HeadlessBrowser.options, timeout: 120, js_errors: true)
 end
 Capybara.enable_aria_label = true
 Capybara.app = Rails.application
 Capybara.default_driver = :browser
 Capybara.server = :puma, { Silent: true, Threads: "0:4" }
 Capybara.server_host = "127.0.0.1"
-# A run has a process of its own, which takes some seconds to begin where both cores are busy.
-Capybara.default_max_wait_time = 20
+# What is waited for ends the wait as soon as it is there: only what never comes takes this long, on any machine.
+Capybara.default_max_wait_time = 120
 
 # What stands in Contents by its name, and cells by what they say: one question to the browser in place of one for each
 # element that might be meant.
@@ -67,6 +67,15 @@ class BrowserTestCase < ActiveSupport::TestCase
                                                "arguments[0](result.violations.map((each) => [each.impact, each.id, " \
                                                "each.nodes.slice(0, 3).map((node) => node.html.slice(0, 160))])))", 30)
     found.select { |impact, *| %w[serious critical].include?(impact) }
+  end
+
+  # Waits for a state that the page does not show.
+  def wait_until
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + Capybara.default_max_wait_time
+    until yield
+      flunk "It did not come about." if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+      sleep 0.05
+    end
   end
 
   def card(name) = find("#cards .card", text: /\A\s*#{Regexp.escape(name)}\b/)

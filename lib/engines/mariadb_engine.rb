@@ -68,7 +68,7 @@ class MariadbEngine
   end
 
   def wait
-    Timeout.timeout(60) do
+    Timeout.timeout(240) do
       TCPSocket.new("127.0.0.1", @port).close
     rescue Errno::ECONNREFUSED
       sleep 0.2

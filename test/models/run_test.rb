@@ -94,7 +94,8 @@ class RunTest < ActiveSupport::TestCase
   end
 
   test "another process that starts touches no run; a server that starts sweeps" do
-    working = Run.create!(kind: "intake", title: "A", person: "Ada", state: "working", alive_at: Time.current)
+    working = Run.create!(kind: "intake", title: "A", person: "Ada", state: "working",
+                          alive_at: 1.hour.from_now) # however long the other process takes
     waiting = Run.create!(kind: "intake", title: "B", person: "Ada")
     [ working.upload_path, "#{waiting.upload_path}-wal" ].each { |path| File.write(path, "x") }
     system({ "RAILS_ENV" => "test" }, "bin/rails", "runner", "Run.count", exception: true, chdir: Rails.root.to_s)

@@ -31,7 +31,7 @@ class AlterationsBrowserTest < BrowserTestCase
     click_button "keywords in small letters"
     assert_selector "#script-text", text: "create table new_ship ("
     click_button "Try it there and back"
-    assert_selector "#trial-result", text: "There: as it was to be", wait: 30
+    assert_selector "#trial-result", text: "There: as it was to be"
     assert_selector "#trial-result", text: "And back: as it was to be"
     assert_match(/[1-9]\d* rows kept but for what is called/, find("#trial-result").text)
     assert_empty faults

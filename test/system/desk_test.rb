@@ -290,8 +290,4 @@ class DeskTestInBrowser < BrowserTestCase
     visit "/models/#{@stored.id}/diagrams/#{diagram_of(stage).id}"
     assert_selector "#cards .card", count: 28, visible: :all
   end
-
-  def wait_until
-    Timeout.timeout(Capybara.default_max_wait_time) { sleep 0.05 until yield }
-  end
 end

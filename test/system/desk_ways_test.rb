@@ -50,7 +50,7 @@ class DeskWaysTest < BrowserTestCase
     StoredModel.find_by!(name: "Hollin Sound Ferries").destroy!
     page.execute_script("arguments[0].value = arguments[1]", find("#paragraphs"), Kelvath::Prose.text(source))
     click_button "Read it"
-    assert_selector ".sentence-text", text: "A Booked Vehicle is a Car, a Lorry or a Coach", wait: 30
+    assert_selector ".sentence-text", text: "A Booked Vehicle is a Car, a Lorry or a Coach"
     assert_no_selector ".sentence-unread"
     assert_empty differences(source)
     click_link "Logical"
@@ -176,10 +176,6 @@ class DeskWaysTest < BrowserTestCase
   def dictate(line)
     page.driver.browser.page.command("Input.insertText", text: line)
     press :Enter
-  end
-
-  def wait_until
-    Timeout.timeout(Capybara.default_max_wait_time) { sleep 0.05 until yield }
   end
 
   def tab_to(label) = tab_until("document.activeElement?.getAttribute('aria-label') === #{label.to_json}")

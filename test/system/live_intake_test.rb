@@ -15,7 +15,7 @@ class LiveIntakeBrowserTest < BrowserTestCase
       connect(port)
       choose
       click_button "Make the model"
-      assert_selector "#cards .card", text: "Sailing", wait: 20
+      assert_selector "#cards .card", text: "Sailing"
       stored = StoredModel.find_by!(name: "Harbour")
       assert_equal %w[berth sailing vessel], tables(stored)
       assert stored.model.all(:table).find { |each| each.name == "berth" }.outside
@@ -72,7 +72,7 @@ class LiveIntakeBrowserTest < BrowserTestCase
     click_link "Sailings"
     assert_text "2 of 4 are read"
     click_button "Read it"
-    assert_text "Read; there is no model of it yet", wait: 30
+    assert_text "Read; there is no model of it yet"
     assert_no_text "Open the model"
   end
 
@@ -83,7 +83,7 @@ class LiveIntakeBrowserTest < BrowserTestCase
     end
     visit "/models/#{stored.id}/designs"
     click_button "Read again from Harbour"
-    click_link "See what is new in it", wait: 30
+    click_link "See what is new in it"
     { "new" => "column vessel · name", "changed" => "column vessel · hull", "gone" => "column sailing · berth" }
       .each { |way, title| assert_selector "li", text: /#{way}\s*#{title}/ }
     find("li", text: "column sailing · berth").find("input").check
@@ -104,13 +104,13 @@ class LiveIntakeBrowserTest < BrowserTestCase
   def drift(port, stored)
     visit "/models/#{stored.id}/designs"
     click_button "Look for drift"
-    assert_text "The database is what the design says", wait: 30
+    assert_text "The database is what the design says"
     PostgresqlServer.open(host: "127.0.0.1", port:, user: "kelvath", dbname: "postgres") do |server|
       server.call("CREATE INDEX ON sailing (hull)")
     end
     visit "/models/#{stored.id}/designs"
     click_button "Look for drift"
-    assert_text "They have drifted apart", wait: 30
+    assert_text "They have drifted apart"
     visit "/"
     assert_text "drifted from Harbour since"
   end

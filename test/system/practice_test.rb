@@ -61,9 +61,9 @@ class PracticeBrowserTest < BrowserTestCase
     visit "/models/#{@stored.id}/designs/#{@design}/script"
     find("summary", text: "Run it on").click
     click_button "Look first"
-    assert_text "It makes 29 tables", wait: 60
+    assert_text "It makes 29 tables"
     click_button "Run it"
-    assert_text(/It failed|It has run/, wait: 60)
+    assert_text(/It failed|It has run/)
   end
 
   # The same by a connection and by CSV files.
@@ -74,7 +74,7 @@ class PracticeBrowserTest < BrowserTestCase
     attach_file "Answers, in a zip", zip
     select "Oracle", from: "Platform of the answers"
     click_button "Read the answers"
-    assert_text "Read; there is no model of it yet", wait: 60
+    assert_text "Read; there is no model of it yet"
     read = Run.last.result
     click_link "Kelvath"
     visit "/connections"
@@ -82,7 +82,7 @@ class PracticeBrowserTest < BrowserTestCase
     click_button "Connect"
     click_link "Read what it has"
     click_button "Read it"
-    assert_text "Read; there is no model of it yet", wait: 60
+    assert_text "Read; there is no model of it yet"
     assert_equal read["counts"], Run.last.result["counts"]
     assert_equal 39, read["counts"]["tables"]
   end

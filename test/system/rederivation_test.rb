@@ -126,7 +126,7 @@ class RederivationTest < BrowserTestCase
   def set(element, field, value)
     page.execute_script("kelvath.send('patch', arguments[0], { field: arguments[1], value: arguments[2] })",
                         "/models/#{@stored.id}/elements/#{element.id}", field, value)
-    Timeout.timeout(8) { sleep 0.05 until now.fetch(element.id)[field.to_sym].to_s == value }
+    wait_until { now.fetch(element.id)[field.to_sym].to_s == value }
   end
 
   def show_entity_attribute(owner, name)
@@ -167,7 +167,7 @@ class RederivationTest < BrowserTestCase
   def drop_a_decision
     row = find("[data-decision]", text: "sold_ticket")
     row.find_field("Why: table sold_ticket").send_keys("The auditors call it so.", :tab)
-    Timeout.timeout(8) { sleep 0.05 until now.all(:decision).any? }
+    wait_until { now.all(:decision).any? }
     assert_equal [ "The auditors call it so." ], now.all(:decision).map(&:reason)
     within(row) { click_button "Drop" }
     assert_no_selector "[data-decision]", text: "sold_ticket"
@@ -178,8 +178,9 @@ class RederivationTest < BrowserTestCase
   def undo_the_derivation(before)
     3.times do
       label = find("#undo button:not([disabled]), button", text: "Undo", match: :first)
+      before_it = @stored.reload.revision
       label.click
-      sleep 0.6
+      wait_until { @stored.reload.revision > before_it }
     end
     assert_equal before.elements.to_a.to_h, now.elements.to_a.to_h
   end

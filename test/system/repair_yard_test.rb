@@ -121,7 +121,7 @@ class RepairYardTest < BrowserTestCase
     assert_text "Not kept by the database: Each Fitter may lead at most 6 Fitters."
     click_link "Proof run"
     click_button "Run it"
-    assert_text "No differences: the database is what the design says", wait: 30
+    assert_text "No differences: the database is what the design says"
   end
 
   def write(line)

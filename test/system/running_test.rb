@@ -33,7 +33,7 @@ class RunningBrowserTest < BrowserTestCase
     look_first
     assert_text "It makes 29 tables"
     click_button "Run it"
-    assert_text "It failed, and the database is as it was before", wait: 60
+    assert_text "It failed, and the database is as it was before"
     assert_text "no such table: nowhere"
     assert_equal %w[note], tables
     undo_and_run
@@ -56,7 +56,7 @@ class RunningBrowserTest < BrowserTestCase
   def look_first
     find("summary", text: "Run it on").click
     click_button "Look first"
-    assert_text "What would happen on the file harbour.db", wait: 60
+    assert_text "What would happen on the file harbour.db"
   end
 
   def undo_and_run
@@ -65,7 +65,7 @@ class RunningBrowserTest < BrowserTestCase
     visit "/models/#{@stored.id}/designs/#{@design_id}/script"
     look_first
     click_button "Run it"
-    assert_text "It has run on the file harbour.db", wait: 60
+    assert_text "It has run on the file harbour.db"
     assert_text "Made: 29 tables"
     assert_equal 30, tables.size
   end
@@ -81,6 +81,6 @@ class RunningBrowserTest < BrowserTestCase
     look_first
     fill_in "running-name", with: "harbour.db"
     click_button "Run it"
-    assert_text "It has run on the file harbour.db", wait: 60
+    assert_text "It has run on the file harbour.db"
   end
 end

@@ -63,11 +63,6 @@ class SchemasTest < BrowserTestCase
     now(stored).children(table.id, :column).map(&:name)
   end
 
-  def wait_until
-    40.times { yield ? return : sleep(0.1) }
-    flunk "It did not come about."
-  end
-
   def now(stored) = StoredModel.find(stored.id).model
 
   def in_schemas(model, design)

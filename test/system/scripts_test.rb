@@ -36,7 +36,7 @@ class ScriptsTest < BrowserTestCase
 
     with_server do
       prove
-      assert_selector "#proof-result", text: "No differences", wait: 60
+      assert_selector "#proof-result", text: "No differences"
       assert_selector "#proof-result", text: /statements run twice on PostgreSQL 1\d/
       click_link "Script", match: :first
       write_in "after", "vessel", "GRANT SELECT ON vessel TO nobody_here"
@@ -46,7 +46,7 @@ class ScriptsTest < BrowserTestCase
       assert_selector "#proof-result", text: "The script has changed since"
       assert_empty faults
       prove
-      assert_selector "#proof-result", wait: 60,
+      assert_selector "#proof-result",
                       text: /Line \d+, by hand after vessel: .*role "nobody_here" does not exist/
     end
     visit current_path

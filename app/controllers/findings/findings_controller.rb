@@ -4,6 +4,8 @@ class FindingsController < ApplicationController
   include ModelScoped
 
   def index
+    # As of what would be reached: nobody asked, so nobody is told.
+    return head(:no_content) if params[:element] && !@model.key?(params[:element])
     return render partial: "findings/few", locals: { findings: about(params[:element]) } if params[:element]
 
     stage = params[:stage].presence_in(Desk::STAGES.keys) || "logical"

@@ -6,6 +6,9 @@ class ImpactsController < ApplicationController
 
   # way: one of Kelvath::Impact::WAYS; depth: steps at most, "" for all; count: "yes" for how many alone.
   def show
+    # The page asks that by itself, a moment after it shows something: nobody is to be told if it has gone meanwhile.
+    return head(:no_content) if params[:count] == "yes" && !@model.key?(params[:element_id])
+
     @element = @model.fetch(params[:element_id])
     @way = params[:way].presence_in(Kelvath::Impact::WAYS.keys) || "reached"
     @depth = params[:depth].to_s[/\A[1-9]\z/]&.to_i

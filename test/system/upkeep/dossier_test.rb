@@ -20,7 +20,7 @@ class DossierBrowserTest < BrowserTestCase
     mend(stored)
     shape
     click_button "One HTML file"
-    assert_text "Published", wait: 60
+    assert_text "Published"
     assert_empty faults
     from_the_disk(Run.last.output_path)
   ensure

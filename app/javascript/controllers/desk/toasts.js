@@ -1,6 +1,5 @@
 import { Controller } from RAILS_ASSET_URL("/stimulus.js")
 
-const STAYS = 6000 // ms; something wrong stays twice as long
 const HELD = 4000 // ms in which nothing takes the place of something wrong
 
 // One notice at a time: the latest, joined with the one before it if both say the same.
@@ -27,7 +26,8 @@ export default class extends Controller {
     shown?.remove()
     latest.dataset.since = Date.now()
     if (latest.querySelector("[data-action]")) return // it asks something
-    setTimeout(() => latest.remove(), this.wrong(latest) ? STAYS * 2 : STAYS)
+    const stays = Number(this.element.dataset.stays) // ms; something wrong stays twice as long
+    setTimeout(() => latest.remove(), this.wrong(latest) ? stays * 2 : stays)
   }
 
   // Its turn comes when what is wrong has been read.
