@@ -28,10 +28,14 @@ module Kelvath
   module Altering
     # A state of a design. told: does a database tell it, which says some things in words of its own?
     Side = Struct.new(:model, :design_id, :told, keyword_init: true) do
-      # What a database says of itself, as an Intake::Catalog. platform: its key.
-      def self.of_catalog(catalog, platform, ids:)
-        builder = Intake::DesignBuilder.new(catalog, Platforms.fetch(platform), ids, name: "Database")
-        new(model: Model.of(builder.elements), design_id: builder.design.id, told: true)
+      # What a database says of itself, as an Intake::Catalog. platform: its key; given: as Intake::DesignBuilder takes
+      # and answers it, to be filled.
+      def self.of_catalog(catalog, platform, ids:, given: {}.compare_by_identity, design_id: nil)
+        builder = Intake::DesignBuilder.new(catalog, Platforms.fetch(platform), ids, name: "Database", known: given,
+                                                                                     design_id:)
+        side = new(model: Model.of(builder.elements), design_id: builder.design.id, told: true)
+        given.merge!(builder.given)
+        side
       end
 
       # What a comparison lays beside that of another Side: see Comparison::Outline.of_design. Made once.

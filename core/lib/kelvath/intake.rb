@@ -96,7 +96,7 @@ module Kelvath
       taken = Model.of(additions)
       design = taken.fetch(design_id, :design)
       made, = Derivation.made(taken, design)
-      Derivation::Base.of(Derivation::Again::Matching.new(Derivation::Again::Parts.of(taken, design_id), made)
+      Derivation::Base.of(Matching::Designs.new(Derivation::Again::Parts.of(taken, design_id), made)
                                                      .aligned.values)
     end
 

@@ -9,6 +9,7 @@ require_relative "reading/dialect"
 require_relative "reading/statements"
 require_relative "reading/cursor"
 require_relative "reading/said"
+require_relative "reading/followers"
 require_relative "reading/state"
 require_relative "reading/grammar"
 require_relative "reading/detection"
@@ -45,6 +46,7 @@ module Kelvath
 
     # sources: Source values, in the order in which they would be run; platform: a Platform; nil to tell it from the
     # text; otherwise: the Platform to read it for if the text tells nothing, nil for standard SQL.
+    # The block, if there is one, gets the State after each source.
     def read(sources, platform: nil, otherwise: nil, progress: Progress.none)
       known, dialect, why = platform ? [ platform, platform.dialect, "It was chosen." ] :
                               Detection.platform(sources, otherwise)
@@ -58,6 +60,7 @@ module Kelvath
           count += 1
           grammar.read(statement)
         end
+        yield grammar.state if block_given?
       end
       Result.new(catalog: grammar.catalog, platform: known, why:, statements: count, lines: grammar.state.lines)
     end

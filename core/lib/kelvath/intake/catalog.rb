@@ -18,13 +18,14 @@ module Kelvath
 
       Schema = Struct.new(:name, :comment, keyword_init: true)
       Table = Struct.new(:schema, :name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes,
-                         :triggers, :options, :rows, :bytes,
+                         :triggers, :options, :rows, :bytes, :former,
                          keyword_init: true) { include Placed }
-      # rows, bytes of a table: by the server's statistics, nil if it has none.
+      # rows, bytes of a table: by the server's statistics, nil if it has none; former: what it, or a column, was called
+      # before in what was read.
       # columns: those within it, of a record; computed: the expression it is computed from, stored: kept in the row;
       # options: { name => value }.
       Column = Struct.new(:name, :native_type, :mandatory, :identity, :default_value, :computed, :stored, :comment,
-                          :options, :columns,
+                          :options, :columns, :former,
                           keyword_init: true)
       Key = Struct.new(:name, :primary, :columns, :options, keyword_init: true)
       ForeignKey = Struct.new(:name, :columns, :target_schema, :target_table, :target_columns, :on_delete, :on_update,

@@ -4,9 +4,14 @@ module Kelvath
   module Intake
     # A catalog as the elements of a design.
     class DesignBuilder
+      UNKNOWN = {}.compare_by_identity.freeze
+
       attr_reader :catalog, :platform
 
-      def initialize(catalog, platform, ids, name:)
+      # known: { value of the catalog => the id that it has already }, by identity.
+      def initialize(catalog, platform, ids, name:, known: UNKNOWN, design_id: nil)
+        @given = {}.compare_by_identity.merge!(known)
+        @design_id = design_id
         @catalog = catalog
         @platform = platform
         @ids = ids
@@ -18,9 +23,12 @@ module Kelvath
         @types = Hash.new { |known, native| known[native] = platform.read_type(native) }
       end
 
+      # { value of the catalog => the id of the element that it became }, by identity, when all were made.
+      attr_reader :given
+
       # The design itself.
       def design
-        @design ||= Metamodel::Design.new(id: @ids.next, name: @name, platform: @platform.key,
+        @design ||= Metamodel::Design.new(id: @design_id || @ids.next, name: @name, platform: @platform.key,
                                           version: @platform.known_version(catalog.version))
       end
 
@@ -43,8 +51,10 @@ module Kelvath
 
       private
 
-      def schema_ids = @schema_ids ||= catalog.schemas.to_h { |schema| [ schema.name, @ids.next ] }
-      def table_ids = @table_ids ||= catalog.tables.to_h { |table| [ table.place, @ids.next ] }
+      def schema_ids = @schema_ids ||= catalog.schemas.to_h { |schema| [ schema.name, id_of(schema) ] }
+      def table_ids = @table_ids ||= catalog.tables.to_h { |table| [ table.place, id_of(table) ] }
+
+      def id_of(thing) = @given[thing] ||= @ids.next
 
       def schema_elements
         catalog.schemas.each_with_index.map do |schema, index|
@@ -55,15 +65,15 @@ module Kelvath
 
       def enumeration_elements
         catalog.enumerations.each_with_index.map do |each, index|
-          build(:enumeration, design.id, name: each.name, schema_id: schema_ids[each.schema], comment: each.comment,
-                                         value_texts: each.values, position: index + 1.0)
+          build(:enumeration, design.id, id: id_of(each), name: each.name, comment: each.comment,
+                                         schema_id: schema_ids[each.schema], value_texts: each.values, position: index + 1.0)
         end
       end
 
       # { table's id => { column's name in lower case => id } }
       def column_ids
         @column_ids ||= catalog.tables.to_h do |table|
-          [ table_id(table.place), table.columns.to_h { |column| [ column.name.downcase, @ids.next ] } ]
+          [ table_id(table.place), table.columns.to_h { |column| [ column.name.downcase, id_of(column) ] } ]
         end
       end
 
@@ -72,24 +82,24 @@ module Kelvath
         [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment,
                                schema_id: schema_ids[table.schema],
                                options: options(table, :table, id), source_id: @sources.fetch(id, ""),
-                               **{ rows_told: table.rows, bytes_told: table.bytes }.compact),
+                               **{ rows_told: table.rows, bytes_told: table.bytes, former_names: table.former }.compact),
           *table.columns.each_with_index.flat_map { |column, index| column_elements(id, column, index) },
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
       end
 
       def constraints(table, id)
         keys = table.keys.map do |key|
-          build(:key, id, name: key.name, primary: key.primary, column_ids: columns(table.place, key.columns),
+          build(:key, id, id: id_of(key), name: key.name, primary: key.primary, column_ids: columns(table.place, key.columns),
                           options: options(key, :key, id))
         end
         checks = table.checks.map do |check|
-          build(:check, id, name: check.name, condition: resolved(check.condition, :expression, id),
+          build(:check, id, id: id_of(check), name: check.name, condition: resolved(check.condition, :expression, id),
                             options: check.options.to_h)
         end
         clauses = table.clauses.to_a.map do |clause|
-          build(:clause, id, name: clause.name, text: resolved(clause.text, :clause, id))
+          build(:clause, id, id: id_of(clause), name: clause.name, text: resolved(clause.text, :clause, id))
         end
-        triggers = table.triggers.to_a.map { |each| build(:trigger, id, name: each.name, text: each.text) }
+        triggers = table.triggers.to_a.map { |each| build(:trigger, id, id: id_of(each), name: each.name, text: each.text) }
         keys + triggers + table.foreign_keys.map { |key| foreign_key(table, key) } + checks + clauses
       end
 
@@ -122,12 +132,13 @@ module Kelvath
                               mandatory: column.mandatory, identity: column.identity,
                               default_value: column.default_value, computed:,
                               stored: column.stored || false, comment: column.comment, options: column.options.to_h,
-                              source_id: @sources.fetch(id, ""), position: index + 1.0)
+                              source_id: @sources.fetch(id, ""), position: index + 1.0,
+                              **{ former_names: column.former }.compact)
       end
 
       def foreign_key(table, key)
         target, targets = table_ids.key?(key.target) ? inside(key) : outside(table, key)
-        build(:foreign_key, table_id(table.place), name: key.name, column_ids: columns(table.place, key.columns),
+        build(:foreign_key, table_id(table.place), id: id_of(key), name: key.name, column_ids: columns(table.place, key.columns),
               target_table_id: target,
               target_column_ids: targets, on_delete: key.on_delete, on_update: key.on_update, options: key.options.to_h)
       end
@@ -170,7 +181,7 @@ module Kelvath
 
       def index_element(table, index)
         id = table_id(table.place)
-        build(:index, id, name: index.name, unique: index.unique, column_ids: columns(table.place, index.columns),
+        build(:index, id, id: id_of(index), name: index.name, unique: index.unique, column_ids: columns(table.place, index.columns),
                           descending_ids: columns(table.place, index.descending),
                           included_ids: columns(table.place, index.included.to_a),
                           condition: resolved(index.condition.to_s, :expression, id),
@@ -190,7 +201,8 @@ module Kelvath
         { sequence: [ catalog.sequences, %i[first step least most cycles comment] ],
           routine: [ catalog.routines, %i[text] ] }.flat_map do |kind, (list, fields)|
           list.each_with_index.map do |each, index|
-            build(kind, design.id, name: each.name, schema_id: schema_ids[each.schema], position: index + 1.0,
+            build(kind, design.id, id: id_of(each), name: each.name, schema_id: schema_ids[each.schema],
+                                   position: index + 1.0,
                                    **fields.to_h { |field| [ field, each[field] ] }.compact)
           end
         end
@@ -225,7 +237,7 @@ module Kelvath
         Ddl::NameFinder.new(text, kind, known).resolved
       end
 
-      def view_ids = @view_ids ||= catalog.views.to_h { |view| [ view.place, @ids.next ] }
+      def view_ids = @view_ids ||= catalog.views.to_h { |view| [ view.place, id_of(view) ] }
       def named_tables = @named_tables ||= Ddl::Names.tables_by_name(table_ids.to_a + view_ids.to_a)
 
       def columns(place, names)

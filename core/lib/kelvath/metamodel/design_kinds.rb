@@ -86,6 +86,7 @@ module Kelvath
       field :bytes_told, :integer, range: 0..2**53, compared: false, label: "Bytes, as the server counted"
       field :options, :options
       field :source_id, :name, internal: true, compared: false
+      field :former_names, :names, internal: true, compared: false # in the script that it was read from
       field :position, :number, internal: true, compared: false
 
       def card_ids(_model) = [ id ]
@@ -106,6 +107,7 @@ module Kelvath
       field :comment, :text
       field :options, :options
       field :source_id, :name, internal: true, compared: false
+      field :former_names, :names, internal: true, compared: false # as those of tables
       field :position, :number, internal: true, compared: false
 
       # The columns of a table, each followed by those within it: [[Column, depth], …].

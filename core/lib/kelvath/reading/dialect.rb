@@ -66,6 +66,9 @@ module Kelvath
       def retyping_says_all? = false
       # Do checks go with a column that they look at?
       def drops_checks? = true
+      # Do a view's columns keep their names when what they are taken from gets another?
+      def outputs_keep_names? = true
+      def same_column?(one, other) = column_key(one.to_s) == column_key(other.to_s)
       # The order of texts of a column that says none.
       def usual_collation = nil
       # Where do rows without a value stand in an index in falling order, unless it is said?

@@ -71,6 +71,8 @@ module Kelvath
       def move(kind, from, place, key)
         found = remove(kind, from) or return
         old = found.place
+        follower.table(found, place) if %i[tables views].include?(kind)
+        called_otherwise(found, found.title) if kind == :tables && old.last != place.last
         found.schema, found.name = place
         declare(place.first)
         public_send(kind)[key] = found
@@ -109,6 +111,8 @@ module Kelvath
       def rename_column(table, from, to)
         column = column(table, from) or return
         was = column.name
+        follower.column(table, was, to)
+        called_otherwise(column, was)
         column.name = to
         lists_of(table).each { |list| list.map! { |each| same?(each, was) ? to : each } }
         @tables.each_value do |other|
@@ -134,6 +138,11 @@ module Kelvath
       end
 
       private
+
+      def follower = Followers.new(@dialect, @tables.values, @views.values)
+
+      # What it was called before is kept with it: by that it is known as the same.
+      def called_otherwise(thing, was) = thing.former = [ *thing.former, was ]
 
       def alone(list, name)
         found = list.select { |(_, key), _| key == name.key.last }

@@ -14,6 +14,7 @@ module Kelvath
 
       def brackets? = true
       def text_names? = true
+      def outputs_keep_names? = false
       def usual_collation = "binary"
       def nulls_last? = true
       def program_text(statement)

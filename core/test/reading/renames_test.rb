@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require "core_test_helper"
+
+# What is called otherwise in a script is called so wherever it is named, and known by what it was called before.
+class RenamesTest < CoreTest
+  MADE = <<~SQL
+    CREATE TABLE berth (id int PRIMARY KEY, depth int, width int, area int GENERATED ALWAYS AS (depth * width) STORED,
+      CONSTRAINT deep CHECK (depth > 0 AND 'depth' <> ''));
+    CREATE INDEX shallow ON berth ((depth + 1));
+    CREATE INDEX flat ON berth (id) WHERE depth < 3;
+    CREATE VIEW deeps AS SELECT b.depth, id FROM berth b WHERE depth > 9;
+  SQL
+
+  # { platform => a statement that renames, what is read }
+  COLUMN = { "postgresql" => "ALTER TABLE berth RENAME COLUMN depth TO \"Sounding\"",
+             "mariadb" => "ALTER TABLE berth CHANGE depth `Sounding` int",
+             "sqlserver" => "EXEC sp_rename 'berth.depth', 'Sounding', 'COLUMN'" }.freeze
+
+  COLUMN.each do |key, statement|
+    define_method("test_a_column_of_#{key}") do
+      catalog = read(key, MADE, statement)
+      berth = catalog.tables.first
+      plain = ->(text) { text.gsub(/["`\[\]]/, "") }
+      assert_equal "Sounding > 0 AND 'depth' <> ''", plain.(berth.checks.first.condition)
+      assert_equal "Sounding * width", plain.(berth.columns.last.computed)
+      assert_match(/Sounding \+ 1/, plain.([ berth.indexes.first.expression, berth.indexes.first.columns ].join))
+      assert_equal "Sounding < 3", plain.(berth.indexes.last.condition)
+      assert_equal "SELECT b.Sounding, id FROM berth b WHERE Sounding > 9", plain.(catalog.views.first.query)
+      assert_equal %w[depth id], catalog.views.first.column_names
+      assert_equal [ [ "depth" ], nil ], [ berth.columns[1].former, berth.columns[2].former ]
+    end
+  end
+
+  def test_a_table_and_its_schema
+    catalog = read("postgresql", MADE, "CREATE VIEW twice AS SELECT berth.id FROM public.berth",
+                   "ALTER TABLE berth RENAME TO mooring", "ALTER TABLE mooring SET SCHEMA quay")
+    assert_equal [ "SELECT b.depth, id FROM quay.mooring b WHERE depth > 9", "SELECT quay.mooring.id FROM quay.mooring" ],
+                 catalog.views.map(&:query)
+    assert_match(/\(depth \+ 1\)/, catalog.tables.first.indexes.first.expression)
+    assert_equal [ "berth" ], catalog.tables.first.former
+  end
+
+  def test_former_names_are_kept_into_designs
+    catalog = read("postgresql", MADE, COLUMN.fetch("postgresql"), "ALTER TABLE berth RENAME TO mooring")
+    side = Altering::Side.of_catalog(catalog, "postgresql", ids:)
+    table = side.model.all(:table).first
+    column = side.model.children(table.id, :column).find { |each| each.name == "Sounding" }
+    assert_equal [ %w[berth], %w[depth] ], [ table.former_names, column.former_names ]
+  end
+
+  private
+
+  def read(key, *texts)
+    platform = Platforms.fetch(key)
+    ending = platform.dialect.batch_end ? "\n#{platform.dialect.batch_end}\n" : ";\n"
+    text = texts.map { |each| "#{each.delete_suffix("\n").delete_suffix(';')}#{ending}" }.join
+    Reading.read([ Reading::Source.new(name: "", text:) ], platform:).catalog
+  end
+end
