@@ -26,7 +26,7 @@ module MergingRows
   def strange
     @strange ||= begin
       others = changed.elements.transform_values { ids.next }
-      renamed = changed.elements.values.map { |each| Kelvath::Joining::OtherIds.element(each, others) }
+      renamed = changed.elements.values.map { |each| Kelvath::Matching::OtherIds.element(each, others) }
       %i[entity table].each do |kind|
         renamed.select { |each| each.kind == kind }.each_slice(20) do |some|
           renamed[renamed.index(some.first)] = some.first.with(name: "Thing #{some.first.id}")

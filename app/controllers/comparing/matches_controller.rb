@@ -7,9 +7,9 @@ class MatchesController < ApplicationController
   before_action :set_page
   SHOWN = 100
 
-  # how: one of Kelvath::Merging::Matching::WAYS; those that may be wrong, unless said.
+  # how: one of Kelvath::Matching::Correspondence::WAYS; those that may be wrong, unless said.
   def index
-    @how = params[:how].presence_in(Kelvath::Merging::Matching::WAYS.keys.map(&:to_s))
+    @how = params[:how].presence_in(Kelvath::Matching::Correspondence::WAYS.keys.map(&:to_s))
     @doubts = Kelvath::Merging::Doubts.new(@page.made)
     @matches = @doubts.matches(@how)
   end

@@ -70,7 +70,7 @@ class ComparisonPage
   def undecided = origins.count { |key, origin| origin == :both && !comparison.chosen.key?(key) }
 
   # Matches by likeness or by a person's word.
-  def likely = made.matches.values.count { |match| %i[likeness said].include?(match.how) }
+  def likely = made.correspondence.pairs.count { |match| %i[likeness answer].include?(match.how) }
 
   private
 

@@ -3,7 +3,6 @@
 require_relative "joining/completing"
 require_relative "joining/pairing"
 require_relative "joining/logical_pairing"
-require_relative "joining/other_ids"
 require_relative "joining/differing"
 require_relative "joining/offers"
 require_relative "joining/gone"

@@ -1,10 +1,6 @@
 # frozen_string_literal: true
 
 require_relative "merging/side"
-require_relative "merging/signatures"
-require_relative "merging/profiles"
-require_relative "merging/likeness"
-require_relative "merging/matching"
 require_relative "merging/aligning"
 require_relative "merging/difference"
 require_relative "merging/sameness"
@@ -38,11 +34,11 @@ module Kelvath
       end
 
       right = right.for_platform_of(left)
-      matches = Matching.new(left, right, said:).matches
-      alone = left.elements.size + right.elements.size - 2 * matches.size
+      correspondence = Matching::Models.new(left, right, said:).correspondence
+      alone = left.elements.size + right.elements.size - 2 * correspondence.size
       raise InvalidValue.new(format(TOO_MANY, alone), field: :right, value: alone) if alone > most
 
-      Comparison.new(left, right, matches)
+      Comparison.new(left, right, correspondence)
     end
   end
 end

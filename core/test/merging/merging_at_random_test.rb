@@ -44,7 +44,7 @@ class MergingAtRandomTest < CoreTest
 
   def in_other_ids(model)
     others = model.elements.transform_values { ids.next }
-    Model.of(model.elements.values.map { |each| Joining::OtherIds.element(each, others) })
+    Model.of(model.elements.values.map { |each| Matching::OtherIds.element(each, others) })
   end
 
   def assert_merges(left, right, random, message)
@@ -68,7 +68,7 @@ class MergingAtRandomTest < CoreTest
     assert_empty keys - taking.keys
     came = taking.taken.select { |each| each.way == :right_only }
                  .to_h { |each| [ comparison.original(each.id).id, each.id ] }
-    said = comparison.matches.transform_values(&:left_id).merge(came)
+    said = comparison.correspondence.ids.merge(came)
     still = Merging.compare(Side.new(model: taking.result, root_id: comparison.left.root_id), comparison.right, said:)
     assert_empty still.by_key.keys & taking.keys, message
   end

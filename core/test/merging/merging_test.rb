@@ -17,11 +17,11 @@ class MergingTest < CoreTest
     comparison = compare(ferries, right)
     { "CREW_MEMBER" => [ "Crew Member", :name ], "Ship" => [ "Vessel", :likeness ], "Sailing" => [ "Sailing", :name ],
       "Quayside" => [ "Harbour", :structure ] }.each do |there, (here, how)|
-      match = comparison.matches.fetch(entity(right, there).id)
+      match = comparison.correspondence.of(entity(right, there).id)
       assert_equal [ here, how ], [ ferries[match.left_id].name, match.how ], there
     end
     link = right.all(:relationship).find { |each| each.from_id == entity(right, "Ship").id }
-    assert_equal :structure, comparison.matches.fetch(link.id).how
+    assert_equal :structure, comparison.correspondence.of(link.id).how
     assert_equal Set[ "entity Crew Member: name", "entity Vessel: name", "entity Vessel: definition",
                       "attribute Vessel · Name", "attribute Ship · Flag State", "entity Harbour: name" ],
                  titles(comparison).reject { |each| each.match?(/diagram|identifier/) }.to_set
@@ -30,14 +30,14 @@ class MergingTest < CoreTest
   def test_a_persons_word_goes_before_all
     right = changed(ferries) { |draft, known| draft.set(known["Berth"].id, name: "Mooring") }
     berth, harbour = %w[Berth Harbour].map { |name| entity(ferries, name) }
-    assert_equal :id, compare(ferries, right).matches.fetch(berth.id).how
+    assert_equal :identity, compare(ferries, right).correspondence.of(berth.id).how
     apart = compare(ferries, right, said: { berth.id => nil })
-    assert_nil apart.matches[berth.id]
+    assert_nil apart.correspondence.of(berth.id)
     assert_includes titles(apart), "entity Mooring"
     assert_includes titles(apart), "entity Berth"
     other = compare(ferries, right, said: { berth.id => harbour.id })
-    assert_equal [ harbour.id, :said ], other.matches.fetch(berth.id).to_a.values_at(0, 2)
-    assert_nil other.matches[harbour.id], "each is one thing only"
+    assert_equal [ harbour.id, :answer ], other.correspondence.of(berth.id).to_a.values_at(0, 2)
+    assert_nil other.correspondence.of(harbour.id), "each is one thing only"
     taken = Merging::Taking.new(apart, apart.by_key.keys, ids:)
     assert_equal [ "Mooring" ], taken.result.all(:entity).map(&:name) & %w[Berth Mooring]
   end
@@ -189,7 +189,7 @@ titles(comparison).grep(/column/).sort
 
   def in_other_ids(model)
     others = model.elements.transform_values { ids.next }
-    Model.of(model.elements.values.map { |each| Joining::OtherIds.element(each, others) })
+    Model.of(model.elements.values.map { |each| Matching::OtherIds.element(each, others) })
   end
 
   def attribute(model, owner, name)

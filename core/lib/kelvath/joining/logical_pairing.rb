@@ -93,7 +93,7 @@ module Kelvath
       def identifiers(entity, mine)
         known = @model.children(mine, :identifier)
         @read.children(entity.id, :identifier).each do |each|
-          members = each.member_ids.map { |id| OtherIds.id(id, @ids) }.sort
+          members = each.member_ids.map { |id| Matching::OtherIds.id(id, @ids) }.sort
           take(each, free(known.select { |own| each.primary ? own.primary : own.member_ids.sort == members }))
         end
       end

@@ -13,7 +13,7 @@ module Kelvath
 
       def initialize(model, design, read, pairing)
         @model, @design, @read, @pairing = model, design, read, pairing
-        @renamed = read.elements.transform_values { |each| OtherIds.element(each, pairing.ids) }
+        @renamed = read.elements.transform_values { |each| Matching::OtherIds.element(each, pairing.ids) }
         @words = Derivation::Again::Words.new(model, design, @renamed.each_value.to_h { |each| [ each.id, each ] })
         @differing = Differing.new(model, design)
         @sources = Sources.new(read)

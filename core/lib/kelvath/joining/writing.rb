@@ -14,7 +14,7 @@ module Kelvath
         @model, @design = plan.model, plan.design
         @draft = Draft.new(@model, ids:)
         @all = read.elements.values.reject { |each| pairing.ids.key?(each.id) }
-                   .to_h { |each| [ each.id, OtherIds.element(each, pairing.ids) ] }
+                   .to_h { |each| [ each.id, Matching::OtherIds.element(each, pairing.ids) ] }
       end
 
       # [ChangeSet, the Base to keep or nil]; base: the design's, nil if none is known.
@@ -137,7 +137,7 @@ module Kelvath
 
         @read.fetch(key.id).column_ids.each do |id|
           mine = @pairing.ids[id] && model[@pairing.ids[id]]
-          source = OtherIds.id(@read.fetch(id).source_id, @pairing.ids)
+          source = Matching::OtherIds.id(@read.fetch(id).source_id, @pairing.ids)
           own = mine && model.of_kind(mine.source_id, :attribute)
           next unless own && source.include?(".") && model.key?(source[/\A[^.]+/])
 
@@ -179,7 +179,7 @@ module Kelvath
         result = @draft.result
         made, = Derivation.made(result, result.fetch(@design.id, :design))
         parts = Derivation::Again::Parts.of(result, @design.id)
-        fresh = Derivation::Again::Matching.new(parts, made).aligned
+        fresh = Matching::Designs.new(parts, made).aligned
         return Derivation::Base.of(fresh.values) if @plan.new_design?
 
         touched = touched_tables(parts)

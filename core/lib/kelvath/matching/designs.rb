@@ -1,110 +1,115 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Derivation
-    module Again
-      # Gives what would be derived the ids that the design has for it already. What was derived has them by itself;
-      # what came from a database is found by its source, then by the columns it is over, then by its name.
-      class Matching
-        # known: { id => Element } of the design and of its base; fresh: Elements, parents first. every: match also what
-        # is never derived, such as views, by its name. given: { fresh id => known id } that somebody said.
-        def initialize(known, fresh, every: false, given: {})
-          @every = every
-          @given = given
-          @known = known
-          @fresh = fresh
-          @ids = {} # { id of what would be derived => id it has in the design }
-        end
+  module Matching
+    # Two states of a design side by side. What has the same id is the same; else what somebody said, what comes from the
+    # same source, is over the same columns or has the same name, and what was called so before in a script.
+    class Designs
+      # The Correspondence: known on the left, fresh on the right.
+      attr_reader :correspondence
 
-        # The fresh elements, { id => Element }, with the design's ids.
-        def aligned
-          match
-          return @fresh.to_h { |each| [ each.id, each ] } if @ids.empty?
-
-          @fresh.to_h { |each| [ id(each.id), renamed(each) ] }
-        end
-
-        private
-
-        def id(id) = @ids.fetch(id, id)
-
-        def match
-          fresh_ids = @fresh.to_set(&:id)
-          @open = @known.each_value.select do |each|
-            (@every || each.class.fields.key?(:source_id)) && !fresh_ids.include?(each.id)
-          end
-          return if @open.empty?
-
-          @taken = @given.values.to_set
-          @ids.merge!(@given)
-          waiting = @fresh.reject { |each| @known.key?(each.id) || @given.key?(each.id) }
-          waiting.each { |each| claim(each, by_source(each)) }
-          waiting.each { |each| claim(each, by_columns(each)) unless @ids.key?(each.id) }
-          waiting.each { |each| claim(each, by_name(each)) unless @ids.key?(each.id) }
-          waiting.each { |each| claim(each, by_columns(each)) unless @ids.key?(each.id) } # columns have theirs by now
-        end
-
-        def claim(fresh, known)
-          return unless known && @taken.add?(known.id)
-
-          @ids[fresh.id] = known.id
-        end
-
-        def by_source(fresh)
-          return if !fresh.class.fields.key?(:source_id) || fresh.source_id.to_s.empty?
-
-          key = [ fresh.kind, id(fresh.parent_id), fresh.source_id, fresh.kind == :key && fresh.primary ]
-          @sources ||= index { |each|
-            [ each.kind, each.parent_id, each.source_id, each.kind == :key && each.primary ] unless
-              each.values[:source_id].to_s.empty?
-          }
-          free(@sources[key])
-        end
-
-        def by_columns(fresh)
-          return unless fresh.class.fields.key?(:column_ids)
-
-          key = [ fresh.kind, id(fresh.parent_id), fresh.column_ids.map { |each| id(each) } ]
-          @over ||= index { |each|
- [ each.kind, each.parent_id, each.column_ids ] if each.class.fields.key?(:column_ids) }
-          free(@over[key])
-        end
-
-        def by_name(fresh)
-          return unless fresh.class.fields.key?(:name) # rows have none
-
-          @names ||= index { |each|
-            [ each.kind, each.parent_id, each.name.downcase ] if each.class.fields.key?(:name)
-          }
-          free(@names[[ fresh.kind, id(fresh.parent_id), fresh.name.downcase ]])
-        end
-
-        def index
-          @open.each_with_object({}) do |each, found|
-            key = yield each
-            (found[key] ||= []) << each if key
-          end
-        end
-
-        def free(list) = list&.find { |each| !@taken.include?(each.id) }
-
-        def renamed(element)
-          values = element.values.to_h { |name, value| [ name, renamed_value(element.class.fetch_field(name), value) ] }
-          element.class.new(id: id(element.id), parent_id: id(element.parent_id), **values)
-        end
-
-        def renamed_value(field, value)
-          return value.map { |each| id(each) } if field.references?
-          return value && id(value) if field.reference?
-          return references(value) if field.expression?
-          return value.transform_values { |each|
- each.is_a?(String) ? references(each) : each } if field.type == :options
-
-          value
-        end
-
-        def references(text) = Metamodel::Expression.written(text) { |each| Metamodel::Expression.reference(id(each)) }
+      # known: { id => Element }; fresh: Elements, parents first. every: match also what is never derived, such as
+      # views, by its name. given: { fresh id => known id } that somebody said.
+      def initialize(known, fresh, every: false, given: {})
+        @every = every
+        @known = known
+        @fresh = fresh
+        @given = given
+        @correspondence = Correspondence.new
+        given.each { |right, left| @correspondence.take(left, right, :answer) }
+        match
       end
+
+      # The fresh elements, { id => Element }, with the ids of what is known.
+      def aligned = @correspondence.aligned(@fresh)
+
+      private
+
+      def id(id) = @correspondence.left_of(id) || id
+
+      def match
+        waiting = @fresh.reject do |each|
+          next true if @given.key?(each.id)
+
+          @known.key?(each.id) && (@given.value?(each.id) || @correspondence.take(each.id, each.id, :identity))
+        end
+        @open = @known.each_value.select do |each|
+          (@every || each.class.fields.key?(:source_id)) && !@correspondence.left?(each.id)
+        end
+        return if @open.empty? || waiting.empty?
+
+        # Where a table stands is known before anything within it is sought.
+        waiting.partition { |each| each.kind == :table }.each { |list| pair(list) }
+      end
+
+      def pair(waiting)
+        claim(waiting, :origin) { |each| by_source(each) }
+        claim(waiting, :structure) { |each| by_columns(each) }
+        claim(waiting, :name) { |each| by_name(each) }
+        claim(waiting, :origin) { |each| by_former_name(each) }
+        claim(waiting, :structure) { |each| by_columns(each) } # columns have theirs by now
+      end
+
+      def claim(waiting, how)
+        waiting.each do |each|
+          next if @correspondence.right?(each.id)
+
+          found = yield each
+          @correspondence.take(found.id, each.id, how) if found
+        end
+      end
+
+      def by_source(fresh)
+        return if !fresh.class.fields.key?(:source_id) || fresh.source_id.to_s.empty?
+
+        key = [ fresh.kind, id(fresh.parent_id), fresh.source_id, fresh.kind == :key && fresh.primary ]
+        @sources ||= index { |each|
+          [ each.kind, each.parent_id, each.source_id, each.kind == :key && each.primary ] unless
+            each.values[:source_id].to_s.empty?
+        }
+        free(@sources[key])
+      end
+
+      def by_columns(fresh)
+        return unless fresh.class.fields.key?(:column_ids)
+
+        key = [ fresh.kind, id(fresh.parent_id), fresh.column_ids.map { |each| id(each) } ]
+        @over ||= index { |each|
+          [ each.kind, each.parent_id, each.column_ids ] if each.class.fields.key?(:column_ids)
+        }
+        free(@over[key])
+      end
+
+      def by_name(fresh)
+        return unless fresh.class.fields.key?(:name) # rows have none
+
+        named(fresh, fresh.name)
+      end
+
+      # The latest name first. A table that was in a schema is told with it.
+      def by_former_name(fresh)
+        fresh.values.fetch(:former_names, Model::NONE).reverse_each do |name|
+          found = named(fresh, name) || (fresh.kind == :table ? named(fresh, name.split(".").last) : nil)
+          return found if found
+        end
+        nil
+      end
+
+      def named(fresh, name)
+        @names ||= index { |each|
+          [ each.kind, each.parent_id, each.name.downcase ] if each.class.fields.key?(:name)
+        }
+        free(@names[[ fresh.kind, id(fresh.parent_id), name.downcase ]])
+      end
+
+      def index
+        @open.each_with_object({}) do |each, found|
+          key = yield each
+          (found[key] ||= []) << each if key
+        end
+      end
+
+      def free(list) = list&.find { |each| !@correspondence.left?(each.id) }
     end
   end
 end

@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Merging
+  module Matching
     # Finds what is alike on both sides though it has another name. Every side of a likeness is a number from 0 to 1;
     # their weighted mean over those that both can tell is the score.
     class Likeness
@@ -16,11 +16,10 @@ module Kelvath
       FEW = 40 # of which all are weighed against all
       SHORT = 0.8 # how alike a word and its short form are
 
-      # matches: { id on the right => Match } of what was found so far; it grows while pairs are yielded.
-      def initialize(left, right, matches)
-        @matches = matches
+      # found: the Correspondence so far; it grows while pairs are yielded.
+      def initialize(left, right, found)
         @ours = Profiles.new(left) { |id| id }
-        @theirs = Profiles.new(right) { |id| @matches[id]&.left_id }
+        @theirs = Profiles.new(right) { |id| found.left_of(id) }
       end
 
       # Yields [Element on the left, Element on the right, score] of two lists of one kind, each of them once.

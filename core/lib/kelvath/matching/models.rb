@@ -1,17 +1,12 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Merging
-    # Two elements that are the same thing. how: one of Matching::WAYS; score: how sure that is, 0 to 1.
-    Match = Struct.new(:left_id, :right_id, :how, :score, keyword_init: true)
-
-    # What on the right is the same thing as what on the left. A person's word comes first; then the same id, what it
+  module Matching
+    # Two sides of a comparison (Merging::Side), whole models or designs. What on the right is the same thing as what on the left. A person's word comes first; then the same id, what it
     # was derived from, its name, what it refers to, and at last likeness. What stands within something can only be the
     # same as what stands within its counterpart.
-    class Matching
-      WAYS = { said: "said", id: "same origin", source: "same source", name: "same name", structure: "same structure",
-               likeness: "alike" }.freeze
-      SCORES = { said: 1.0, id: 1.0, source: 0.98, name: 0.95, plain_name: 0.9, told: 0.85 }.freeze
+    class Models
+      SCORES = { source: 0.98, name: 0.95, plain_name: 0.9, told: 0.85 }.freeze
       STRUCTURE = 0.9 # of the surest sort; each further one is less sure
       LESS = 0.05
 
@@ -29,16 +24,15 @@ module Kelvath
         Metamodel::KINDS.each_key { |kind| visit.(kind, []) }
       }.freeze
 
-      # { id on the right => Match }
-      attr_reader :matches
+      # The Correspondence.
+      attr_reader :correspondence
 
       # left, right: Sides; said: as Merging.compare takes it.
       def initialize(left, right, said: {})
         @left, @right, @said = left, right, said
-        @matches = {}
-        @taken = {} # { id on the left => true }
+        @correspondence = Correspondence.new
         @ours = Signatures.new(left) { |id| id }
-        @theirs = Signatures.new(right) { |id| @matches[id]&.left_id }
+        @theirs = Signatures.new(right) { |id| @correspondence.left_of(id) }
         ORDER.each { |kind| match(kind) }
       end
 
@@ -52,9 +46,9 @@ module Kelvath
 
         nested = Metamodel.fetch(kind).within.include?(kind)
         loop do
-          before = @matches.size
-          level(kind, mine.reject { |each| @taken[each.id] }, theirs.reject { |each| @matches[each.id] })
-          break if !nested || @matches.size == before
+          before = @correspondence.size
+          level(kind, mine.reject { |each| @correspondence.left?(each.id) }, theirs.reject { |each| @correspondence.right?(each.id) })
+          break if !nested || @correspondence.size == before
         end
       end
 
@@ -62,8 +56,8 @@ module Kelvath
         places = theirs.to_h { |each| [ each.id, @theirs.place(each) ] }
         waiting = theirs.select { |each| places[each.id] }
         by_word(mine, waiting, places)
-        waiting = waiting.reject { |each| @matches[each.id] || @said.key?(each.id) }
-        mine = mine.reject { |each| @taken[each.id] || @said.value?(each.id) }
+        waiting = waiting.reject { |each| @correspondence.right?(each.id) || @said.key?(each.id) }
+        mine = mine.reject { |each| @correspondence.left?(each.id) || @said.value?(each.id) }
         by_id(waiting, places)
         pair(:source, mine, waiting, places) { |sides, each| sides.source(each) }
         by_names_and_structure(kind, mine, waiting, places)
@@ -90,33 +84,33 @@ module Kelvath
         known = mine.to_h { |each| [ each.id, each ] }
         theirs.each do |each|
           found = @said[each.id]&.then { |id| known[id] }
-          take(found, each, :said, 1.0) if found && @ours.place(found) == places[each.id]
+          take(found, each, :answer) if found && @ours.place(found) == places[each.id]
         end
       end
 
       def by_id(theirs, places)
         theirs.each do |each|
           found = @left.elements[each.id]
-          next if found.nil? || @taken[found.id] || @said.value?(found.id)
+          next if found.nil? || @correspondence.left?(found.id) || @said.value?(found.id)
 
-          take(found, each, :id, 1.0) if @ours.place(found) == places[each.id]
+          take(found, each, :identity) if @ours.place(found) == places[each.id]
         end
       end
 
       # What has the same key in the same place, in the order in which it stands there.
       def pair(way, mine, theirs, places, score = SCORES.fetch(way))
-        theirs = theirs.reject { |each| @matches[each.id] }
+        theirs = theirs.reject { |each| @correspondence.right?(each.id) }
         return if theirs.empty?
 
         waiting = mine.each_with_object({}) do |each, found|
-          next if @taken[each.id]
+          next if @correspondence.left?(each.id)
 
           key = yield(@ours, each) or next
           (found[[ @ours.place(each), key ]] ||= []) << each
         end
         return if waiting.empty?
 
-        how = { plain_name: :name, told: :structure }.fetch(way, way)
+        how = { source: :origin, plain_name: :name, told: :structure }.fetch(way, way)
         theirs.each do |each|
           key = yield(@theirs, each) or next
           found = waiting[[ places[each.id], key ]]&.shift
@@ -127,22 +121,19 @@ module Kelvath
       def by_likeness(kind, mine, theirs, places)
         return unless Likeness::KINDS.include?(kind)
 
-        mine = mine.reject { |each| @taken[each.id] }
-        theirs = theirs.reject { |each| @matches[each.id] }
+        mine = mine.reject { |each| @correspondence.left?(each.id) }
+        theirs = theirs.reject { |each| @correspondence.right?(each.id) }
         return if mine.empty? || theirs.empty?
 
         families = mine.group_by { |each| @ours.place(each) }
         theirs.group_by { |each| places[each.id] }.each do |place, list|
-          Likeness.new(@left, @right, @matches).pairs(families.fetch(place, Model::NONE), list) do |one, other, score|
+          Likeness.new(@left, @right, @correspondence).pairs(families.fetch(place, Model::NONE), list) do |one, other, score|
             take(one, other, :likeness, score)
           end
         end
       end
 
-      def take(mine, theirs, how, score)
-        @matches[theirs.id] = Match.new(left_id: mine.id, right_id: theirs.id, how:, score:)
-        @taken[mine.id] = true
-      end
+      def take(mine, theirs, how, score = 1.0) = @correspondence.take(mine.id, theirs.id, how, score)
     end
   end
 end

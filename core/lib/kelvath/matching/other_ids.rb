@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Joining
-    # Elements that were read, with the ids that the model has for what they are and name.
+  module Matching
+    # Elements with the ids that the other side has for what they are and name.
     module OtherIds
       NAMING = %i[source_id subject].freeze # fields that hold an id and refer to nothing
 
@@ -15,16 +15,18 @@ module Kelvath
         text.split(".").map { |part| ids.fetch(part, part) }.join(".")
       end
 
-      # An Element that says the same of the things that have these ids.
-      def element(element, ids)
-        values = element.values.to_h { |name, value| [ name, value(element.class.fetch_field(name), value, ids) ] }
+      # An Element that says the same of the things that have these ids. sources: in NAMING fields, too?
+      def element(element, ids, sources: true)
+        values = element.values.to_h do |name, value|
+          [ name, value(element.class.fetch_field(name), value, ids, sources) ]
+        end
         parent_id = element.parent_id && id(element.parent_id, ids)
         element.class.new(id: id(element.id, ids), parent_id:, **values)
       end
 
-      def value(field, value, ids)
+      def value(field, value, ids, sources)
         return value.map { |each| id(each, ids) } if field.references?
-        return value && id(value, ids) if field.reference? || NAMING.include?(field.name)
+        return value && id(value, ids) if field.reference? || (sources && NAMING.include?(field.name))
         return written(value, ids) if field.expression?
         return value unless field.type == :options
 

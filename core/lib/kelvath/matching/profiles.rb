@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Merging
+  module Matching
     # What likeness is seen by: the words and sounds of an element's name, what stands within it, the types of that, and
     # what it is joined with.
     class Profiles

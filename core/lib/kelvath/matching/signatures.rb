@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module Kelvath
-  module Merging
+  module Matching
     # What an element is known by on its side, in the ids of the left side: keys that are equal for what may be the
     # same. nil: it has none of that sort, or names something that has no counterpart.
     class Signatures

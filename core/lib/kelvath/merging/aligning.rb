@@ -9,10 +9,10 @@ module Kelvath
       # id here }
       attr_reader :elements, :originals, :ids
 
-      # matches: { id on the right => Match }
-      def initialize(left, right, matches)
+      # correspondence: a Matching::Correspondence.
+      def initialize(left, right, correspondence)
         @left = left
-        @ids = matches.transform_values(&:left_id)
+        @ids = correspondence.ids
         @ids[right.root_id] = left.root_id if right.root_id
         right.elements.each_key { |id| @ids[id] ||= own(id) }
         @originals = right.elements.to_h { |id, each| [ @ids[id], each ] }
@@ -32,7 +32,7 @@ module Kelvath
       def renamed(element)
         ids = [ element.id, element.parent_id, *element.referenced_ids ]
         same = ids.all? { |id| id.nil? || @ids.fetch(id, id) == id } && !element.values.key?(:source_id)
-        same ? element : Joining::OtherIds.element(element, @ids)
+        same ? element : Matching::OtherIds.element(element, @ids)
       end
     end
   end

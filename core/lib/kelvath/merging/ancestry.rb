@@ -10,14 +10,14 @@ module Kelvath
       # base: the Side that both come from, of the same sort as they.
       def initialize(comparison, base)
         @comparison, @base = comparison, base
-        mine, others = [ comparison.left, comparison.right ].map { |side| Matching.new(side, base).matches }
+        mine, others = [ comparison.left, comparison.right ].map { |side| Matching::Models.new(side, base).correspondence }
         @theirs = comparison.right.elements.keys.zip(comparison.theirs.keys).to_h
         @ids = base.elements.keys.to_h do |id|
-          [ id, mine[id]&.left_id || others[id]&.then { |match| @theirs[match.left_id] } || id ]
+          [ id, mine.left_of(id) || others.left_of(id)&.then { |left_id| @theirs[left_id] } || id ]
         end
         @ids[base.root_id] = comparison.left.root_id if base.root_id
-        @in_left = mine.each_value.to_h { |match| [ match.left_id, match.right_id ] }
-        @in_right = others.each_value.to_h { |match| [ @theirs[match.left_id], match.right_id ] }
+        @in_left = mine.pairs.to_h { |pair| [ pair.left_id, pair.right_id ] }
+        @in_right = others.pairs.to_h { |pair| [ @theirs[pair.left_id], pair.right_id ] }
         @sameness = Sameness.new(comparison.left, told: base.told) { |id| comparison.find(id) }
       end
 
@@ -73,7 +73,7 @@ module Kelvath
         aligned(former) if @in_right[id] == former
       end
 
-      def aligned(id) = (@aligned ||= {})[id] ||= Joining::OtherIds.element(@base.elements.fetch(id), @ids)
+      def aligned(id) = (@aligned ||= {})[id] ||= Matching::OtherIds.element(@base.elements.fetch(id), @ids)
     end
   end
 end

@@ -6,13 +6,13 @@ module Kelvath
     class Comparison
       ORDERED = %i[attribute column allowed_value row chapter condition custom_field subject_area].freeze
 
-      # matches: { id on the right => Match }
-      attr_reader :left, :right, :matches
+      # correspondence: a Matching::Correspondence of the two.
+      attr_reader :left, :right, :correspondence
 
       # flipped: is it one whose sides were exchanged? Its keys are those of the one that it was.
-      def initialize(left, right, matches, flipped: false)
-        @left, @right, @matches, @flipped = left, right, matches, flipped
-        @aligning = Aligning.new(left, right, matches)
+      def initialize(left, right, correspondence, flipped: false)
+        @left, @right, @correspondence, @flipped = left, right, correspondence, flipped
+        @aligning = Aligning.new(left, right, correspondence)
       end
 
       # { id => Element } of the right side in the ids of the left; the Element as it stands there, by such an id.
@@ -52,11 +52,8 @@ module Kelvath
         @other_way ||= begin
           one = right.original || right
           other = left.for_platform_of(one)
-          turned = matches.values.select { |each|
- one.elements.key?(each.right_id) && other.elements.key?(each.left_id) }
-          turned = turned.to_h do |each|
-            [ each.left_id,
-Match.new(left_id: each.right_id, right_id: each.left_id, how: each.how, score: each.score) ]
+          turned = correspondence.flipped do |each|
+            one.elements.key?(each.right_id) && other.elements.key?(each.left_id)
           end
           Comparison.new(one, other, turned, flipped: !@flipped)
         end

@@ -26,7 +26,7 @@ module Kelvath
 
         converted = Derivation::Conversion.new(model, root_id, platform: other.design.platform, ids: Numbers.new)
         former = converted.ids.invert
-        elements = converted.elements.map { |each| Joining::OtherIds.element(each, former) }
+        elements = converted.elements.map { |each| Matching::OtherIds.element(each, former) }
         self.class.new(model: Model.of([ model.header, *elements ]), root_id:, told: false,
                        remarks: converted.remarks, original: self)
       end

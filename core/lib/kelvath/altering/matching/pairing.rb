@@ -18,7 +18,7 @@ module Kelvath
         theirs = theirs.map { |each| as_before(each, goal.model, sources) }
         known = Derivation::Again::Parts.of(@start, @design.id)
         given = strangers(known, theirs).merge(renamed(known, goal.model, theirs, answers))
-        paired = Derivation::Again::Matching.new(known, theirs, every: true, given:).aligned.values
+        paired = Matching::Designs.new(known, theirs, every: true, given:).aligned.values
         @goal = alone(goal, goal.design.with(name: @design.name), paired)
         @proposals = Proposals.of(@start, @goal)
       end

@@ -29,7 +29,7 @@ module Kelvath
           @remarks = remarks
           @today = Parts.of(model, design.id)
           base = derived?(base) ? base.to_h { |each| [ each.id, each ] } : nil
-          @fresh = Matching.new({ **@today, **base.to_h }, fresh).aligned
+          @fresh = Matching::Designs.new({ **@today, **base.to_h }, fresh).aligned
           @base = base || @fresh.slice(*@today.keys)
           @leads = model.header.names_from_id == design.id
           @decisions = Decisions.new(@today, @base, leads: @leads)

@@ -8,7 +8,7 @@ module Kelvath
       module Parts
         # Fields of which deriving again takes care by itself: where a thing stands among others, where it comes from,
         # and whether its name is a person's.
-        APART = %i[position source_id name_fixed].freeze
+        APART = %i[position source_id name_fixed former_names].freeze
         COUNTED = %i[rows_told bytes_told].freeze # what a server counts is no part of a design
         ORDERED = %i[column].freeze # kinds whose order a person can decide
 
