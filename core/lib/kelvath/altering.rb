@@ -52,16 +52,17 @@ module Kelvath
     module_function
 
     # The Alteration from a Side to a Side. answers: { [about, question] => text }, as Questions asks them; recipe: of
-    # it, quoting, letters, terminator, heading and how big tables are treated count. Raises InvalidValue if the sides
+    # it, quoting, letters, terminator, heading and how big tables are treated count; identified: is what is the same
+    # known by its id alone, so that two things of one name may be two? Raises InvalidValue if the sides
     # are for two platforms, or the platform has no way to alter anything.
-    def between(start, goal, answers: {}, recipe: Scripting::Recipes.usual)
+    def between(start, goal, answers: {}, recipe: Scripting::Recipes.usual, identified: false)
       platforms = [ start, goal ].map { |side| side.platform.class }
       unless platforms.uniq.one?
         raise InvalidValue.new("One is for #{platforms[0]::TITLE}, the other for #{platforms[1]::TITLE}; convert one " \
                                "of them first.", field: :from, value: platforms[0].key)
       end
 
-      pairing = Pairing.new(start, goal, answers)
+      pairing = Pairing.new(start, goal, answers, identified:)
       Alteration.new(pairing.start, pairing.goal, told: start.told || goal.told, answers:, recipe:,
                      proposals: pairing.proposals)
     end

@@ -1,13 +1,16 @@
 # frozen_string_literal: true
 
+require_relative "running/states"
+require_relative "running/clearing"
 require_relative "running/foresight"
-require_relative "running/cleaning"
+require_relative "running/way_back"
 
 module Kelvath
   # Scripts that are run on somebody's database: what they would do there, and the way back if they stop half-way.
   module Running
     KINDS = %i[table view sequence routine enumeration].freeze # what stands in a database by itself
     ALONE = [ :schema, *KINDS ].freeze
+    PARTS = %i[column key foreign_key check clause index trigger].freeze # what stands in a table
 
     module_function
 
@@ -35,23 +38,28 @@ module Kelvath
       Metamodel::Design.tables(side.model, side.design_id).select(&:outside).map { |table| [ table, side ] }
     end
 
-    # { new: { kind => how many }, gone: …, changed: … } of things that stand by themselves; what changed within one
-    # counts as a change of it.
-    def counts(differences)
-      found = differences.group_by { |each| way(each) }.transform_values { |list| list.map { |each| owner(each) }.uniq }
-      whole = found.values_at(:new, :gone).compact.flatten(1)
-      found[:changed] = found.fetch(:changed, []) - whole
-      %i[new gone changed].to_h { |way| [ way, found.fetch(way, []).map(&:first).tally ] }
+    # { new: { kind => how many }, gone: …, renamed: …, changed: … } of things that stand by themselves, of
+    # Altering::Changes; what changed within one counts as a change of it.
+    def counts(changes)
+      whole = ->(list) { list.reject { |each| each.values[:outside] }.map(&:kind).tally.transform_keys(&:to_s) }
+      fresh, gone = %i[added removed].map { |way| ALONE.flat_map { |kind| changes.public_send(way, kind) } }
+      other = ALONE.flat_map { |kind| changes.changed(kind) }
+      renamed = other.select { |each| each.fields.intersect?(%i[name schema_id]) }.map(&:new)
+      within = PARTS.flat_map { |kind| changes.added(kind) + changes.removed(kind) + changes.changed(kind).map(&:new) }
+      tables = within.filter_map { |each| changes.goal[each.parent_id] || changes.start[each.parent_id] }
+      changed = (other.reject { |each| (each.fields - %i[name schema_id]).empty? }.map(&:new) + tables)
+      { new: whole.(fresh), gone: whole.(gone), renamed: whole.(renamed),
+        changed: whole.(changed.uniq(&:id).reject { |each| [ *fresh, *gone ].any? { |one| one.id == each.id } }) }
+    end
+
+    # [[kind, its name in small letters], …] of what stands in a database by itself.
+    def names(side)
+      schemas = Metamodel::Design.schemas(side.model, side.design_id).map { |each| [ :schema, each.name.downcase ] }
+      schemas + KINDS.flat_map { |kind| side.model.children(side.design_id, kind) }
+                     .map { |each| [ each.kind, each.name_parts(side.model).join(".").downcase ] }
     end
 
     def outline(side) = side.outline(without: Proof::UNREAD)
-
-    def way(difference)
-      whole = ALONE.include?(difference.kind) && difference.field.nil?
-      return :changed unless whole
-
-      difference.left.nil? ? :new : :gone
-    end
 
     # [kind, name] of what stands by itself and holds what is other.
     def owner(difference)
@@ -59,6 +67,6 @@ module Kelvath
 
       [ "table", difference.path.split(" · ").first ]
     end
-    private_class_method :outline, :way, :owner
+    private_class_method :outline, :owner
   end
 end

@@ -11,7 +11,7 @@ module Kelvath
       # things are kept that do not say it.
       attr_accessor :schema, :database, :tablespace
       attr_reader :tables, :views, :sequences, :enumerations, :domains, :routines, :schemas, :pieces, :owned, :lines,
-                  :rows
+                  :rows, :copies
 
       def initialize(dialect)
         @dialect = dialect
@@ -20,6 +20,8 @@ module Kelvath
         @owned = {} # { sequence's key => [table, column] }
         @pieces = [] # [Catalog::Piece, …]
         @lines = {}.compare_by_identity # { what was made => [source, line] }
+        # { a table => [the table whose rows it took, [[its column, the column whose values that took], …]] }
+        @copies = {}.compare_by_identity
         @rows = {} # { title of a table => [source, line] of the first statement that fills it }
       end
 

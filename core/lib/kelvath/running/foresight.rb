@@ -13,14 +13,18 @@ module Kelvath
         @after = after
       end
 
-      # The Altering::Side of what would be there after it.
-      def after = @after ||= Altering::Side.of_catalog(reading.catalog, platform.key, ids: @ids)
+      # The Altering::Side of what would be there after it, with the ids of what is there.
+      def after = @after ||= states.after(text) { |result| @reading = result }
 
       # As Running.counts has them.
-      def counts = Running.counts(Running.differences(@before, after))
+      def counts = Running.counts(forward.changes)
 
-      # Lines about what would be gone for good: things with their rows, values that are cut.
-      def losses = forward.losses.reject(&:stops?).map(&:words)
+      # [Altering::Losses::Loss, …] of what would be gone for good: things with their rows, values that are cut, rows
+      # that statements take away. A count asks the database how many rows that are.
+      def losses = forward.losses.reject(&:stops?) + Clearing.of(@script)
+
+      # [Altering::Losses::Loss, …] of rows at which it may stop.
+      def stops = forward.losses.select(&:stops?)
 
       # Would anything be lost or dropped?
       def destroys? = losses.any? || @script.statements.any? { |each| each.kind == "drop" }
@@ -46,11 +50,11 @@ module Kelvath
       def whole? = platform.supports?(:undone_whole) && parted.nil?
 
       # The Alteration from what would be there back to what is there.
-      def undo = @undo ||= Altering.between(after, @before)
+      def undo = @undo ||= Altering.between(after, states.start, identified: true)
 
       private
 
-      SCRIPT = "script"
+      SCRIPT = States::SCRIPT
 
       ASKS_FIRST = /\bIF\s+(?:NOT\s+EXISTS|OBJECT_ID|DB_ID)|\A\s*CREATE\s+OR\s+(?:REPLACE|ALTER)/i
 
@@ -75,7 +79,7 @@ module Kelvath
         end
       end
 
-      def names_there = @names_there ||= Cleaning.names(@before).to_set(&:last)
+      def names_there = @names_there ||= Running.names(@before).to_set(&:last)
 
       # Tables that it refers to, and that are neither there nor made.
       def lacking
@@ -102,11 +106,15 @@ module Kelvath
 
       def platform = @before.platform
       def handed_out = @script.handed_out
-      def forward = @forward ||= Altering.between(@before, after)
+      def forward = @forward ||= Altering.between(states.start, after, identified: true)
+      def states = @states ||= States.new(@before, ids: @ids)
 
       def reading
-        @reading ||= Reading.read([ Reading::Source.new(name: "before", text: there),
-                                    Reading::Source.new(name: SCRIPT, text:) ], platform:)
+        return @reading if @reading
+
+        @after = nil
+        after
+        @reading
       end
 
       # The script, whose lines stay what they are; what makes a database and goes on in it is left blank: what is there
@@ -118,9 +126,6 @@ module Kelvath
         @script.statements.select { |each| each.kind == "place" }.each { |each| lines[each.line - 1] = "\n" }
         lines.join
       end
-
-      # What is there, as a script that would make it.
-      def there = Ddl.script(@before.model, @before.design_id).text
     end
   end
 end

@@ -8,22 +8,28 @@ module Kelvath
       # Models that hold the design and nothing else. proposals: [Proposals::Proposal, …] of what may have been renamed.
       attr_reader :start, :goal, :proposals
 
-      # answers: as Altering.between takes them.
-      def initialize(start, goal, answers)
+      # answers, identified: as Altering.between takes them.
+      def initialize(start, goal, answers, identified: false)
         @design = start.design
         @start = alone(start, @design, Derivation::Again::Parts.of(start.model, start.design_id).values)
         theirs = Derivation::Again::Parts.of(goal.model, goal.design_id).values
                                          .map { |each| moved(each, goal.design_id) }
+        return take(goal, theirs) if identified
+
         sources = @start.all(:column).to_set(&:source_id)
         theirs = theirs.map { |each| as_before(each, goal.model, sources) }
         known = Derivation::Again::Parts.of(@start, @design.id)
         given = strangers(known, theirs).merge(renamed(known, goal.model, theirs, answers))
         paired = Matching::Designs.new(known, theirs, every: true, given:).aligned.values
-        @goal = alone(goal, goal.design.with(name: @design.name), paired)
-        @proposals = Proposals.of(@start, @goal)
+        take(goal, paired, Proposals)
       end
 
       private
+
+      def take(goal, elements, proposals = nil)
+        @goal = alone(goal, goal.design.with(name: @design.name), elements)
+        @proposals = proposals ? proposals.of(@start, @goal) : []
+      end
 
       def alone(side, design, elements)
         own = Metamodel::Design.new(id: @design.id, **design.values.slice(:name, :platform, :version))

@@ -1,0 +1,186 @@
+# frozen_string_literal: true
+
+module Kelvath
+  module Running
+    # The way back from what statements of ours have left in a database: the inverse of each that ran, and nothing else.
+    # What they changed is what differs between the database as it was and as the reader tells it after them; each thing
+    # keeps its identity through renames. What others have made or changed meanwhile is not touched: where it stands in
+    # the way, there is no way back by itself, and it is said why.
+    class WayBack
+      # before: an Altering::Side of what was there; done: the text of the statements that have run, as a script; begun:
+      # that of one of which nobody knows whether it has, or nil; now: an Intake::Catalog of what is there.
+      def initialize(before, done, now, begun: nil, ids:)
+        @before = before
+        @ids = ids
+        @states = States.new(before, ids:)
+        @now = now
+        @left_by = nearest([ done, ("#{done}\n#{begun}" if begun) ].compact)
+        merge
+      end
+
+      # Is nothing of it left?
+      def clean? = @refusals.empty? && alteration.equal?
+
+      # Why there is no way back by itself, as lines: what others have done since to what the statements made.
+      def refusals = @refusals + questions
+
+      # What going back makes again without what was in it, as lines.
+      def not_brought_back
+        @not_brought_back ||= Altering.between(@states.start, @left_by, identified: true).losses.reject(&:stops?).map(&:words)
+      end
+
+      # Have the statements taken anything away that cannot be made again? Then what they made may be all that is left
+      # of it.
+      def destroyed? = not_brought_back.any?
+
+      # [Altering::Losses::Loss, …] of what going back would drop or cut; a count is asked of the database as it is.
+      def losses = alteration.losses.reject(&:stops?)
+
+      # The Ddl::Script of it; what it changes back, as lines.
+      def script = alteration.script
+      def left = Running.differences(side(@goal.values), side(now_parts.values)).map(&:to_s)
+
+      # The Model of what is there, in the ids of what was.
+      def model = @model ||= side(now_parts.values).model
+
+      private
+
+      def parts(side) = Derivation::Again::Parts.of(side.model, side.design_id)
+      def side(elements)
+        Altering::Side.new(model: Model.of([ @before.design, *elements ]), design_id: @before.design_id, told: true)
+      end
+
+      # Of the states that may be there, the one that is most like it.
+      def nearest(texts)
+        sides = texts.map { |text| text.strip.empty? ? @states.start : @states.after(text) }
+        return sides.first if sides.one?
+
+        there = Altering::Side.of_catalog(@now, @before.platform.key, ids: @ids)
+        sides.min_by { |each| Running.differences(each, there).size }
+      end
+
+      # What is there, in the ids of what was: by what it is called after the statements, then by what it was called
+      # before them.
+      def now_parts
+        @now_parts ||= begin
+          there = Altering::Side.of_catalog(@now, @before.platform.key, ids: @ids)
+          theirs = parts(there).each_value.map do |each|
+            next each unless each.parent_id == there.design_id
+
+            each.class.new(id: each.id, parent_id: @before.design_id, **each.values)
+          end
+          known = parts(@left_by)
+          found = Matching::Designs.new(known, theirs, every: true).aligned
+          former = parts(@before).reject { |id, _| known.key?(id) || found.key?(id) }
+          waiting = found.values.reject { |each| known.key?(each.id) }
+          Matching::Designs.new(former, waiting, every: true).correspondence.aligned(found.values)
+        end
+      end
+
+      # The changes of the statements taken back, one by one, wherever they still stand.
+      def merge
+        @refusals = []
+        @goal = now_parts.dup
+        change = ChangeSet.between(@states.start.model, @left_by.model)
+        change.additions.each { |each| take_away(each) }
+        change.removals.each { |each| put_back(each) }
+        fields(change).each { |id, names| set_back(id, names) }
+        fall
+        @refusals.uniq!
+      end
+
+      # Only what was made is taken away, and only as it was made.
+      def take_away(made)
+        there = @goal[made.id] or return
+        return if @before.model.key?(made.id)
+
+        added = now_parts.each_value.select { |each| each.parent_id == made.id && !@left_by.model.key?(each.id) }
+        added.each { |each| refuse("#{title(there)} has got #{title(each)} since") }
+        return if added.any?
+
+        @goal.delete(made.id)
+      end
+
+      def put_back(lost)
+        return if @goal.key?(lost.id)
+
+        was = @before.model[lost.id] or return
+        if was.parent_id != @before.design_id && !@before.model.key?(was.parent_id)
+          return
+        end
+        @goal[was.id] = was
+      end
+
+      def set_back(id, names)
+        was, made, there = @before.model[id], @left_by.model[id], @goal[id]
+        return if was.nil? || made.nil?
+        return refuse("#{title(was)} is not there any more") unless there
+
+        other = Altering::Likeness.new(@before.platform, told: true) { |ref| (model_of(ref) || {})[:name].to_s }
+        names.each do |name|
+          field = was.class.fetch_field(name)
+          next if other.same?(was.kind, field, there[name], was[name])
+
+          unless other.same?(was.kind, field, there[name], made[name])
+            refuse("#{title(there)} has been changed since (#{field.label.downcase})")
+            next
+          end
+          @goal[id] = @goal[id].with(name => was[name])
+        end
+      end
+
+      def model_of(id) = now_parts[id] || @before.model[id] || @left_by.model[id]
+
+      # { id => names of its fields that statements changed }
+      def fields(change)
+        counted = Derivation::Again::Parts.method(:fields)
+        change.updates.group_by(&:id).filter_map do |id, updates|
+          type = @before.model[id]&.class or next
+          names = updates.map(&:field) & counted.(type).map(&:name)
+          [ id, names ] if names.any?
+        end
+      end
+
+      # What hangs on something that goes and was made by others keeps it; what was made with it goes with it.
+      def fall
+        loop do
+          gone = now_parts.keys.reject { |id| @goal.key?(id) }.to_h { |id| [ id, "" ] }
+          falling = @goal.each_value.select { |each| hangs?(each, gone) }
+          break if falling.empty?
+
+          falling.each do |each|
+            @goal.delete(each.id)
+            next if @left_by.model.key?(each.id)
+
+            refuse("#{title(each)} needs what this run has made")
+          end
+        end
+      end
+
+      def hangs?(element, gone)
+        gone.key?(element.parent_id) || element.referenced_ids.any? { |id| gone.key?(id) }
+      end
+
+      # What only a person can answer: values of a column that is gone.
+      def questions
+        return [] if @refusals.any?
+
+        alteration.questions.select(&:needed).map do |each|
+          element = alteration.goal.fetch(each.element_id)
+          "#{alteration.goal.fetch(element.parent_id).name}.#{element.name} must have values, and what they were is " \
+            "not known any more."
+        end
+      end
+
+      def refuse(words) = @refusals << "#{words}."
+
+      def title(element)
+        parent = model_of(element.parent_id)
+        name = [ (parent.name if parent && parent.kind != :design), element.values[:name] ].compact.join(".")
+        "#{element.class.title} #{name}".strip
+      end
+
+      def alteration = @alteration ||= Altering.between(side(now_parts.values), side(@goal.values), identified: true)
+    end
+  end
+end
