@@ -22,7 +22,7 @@ Rails.application.routes.draw do
     resource :database, only: :show
     resource :stop, only: :create
     resource :log, only: :show, controller: "run_logs"
-    resource :running, only: %i[create update]
+    resource :running, only: %i[create update destroy]
     resource :undo, only: :show, controller: "undo_scripts"
   end
 

@@ -1,6 +1,6 @@
 # Made by the migrations; change it through them.
 
-ActiveRecord::Schema[7.2].define(version: 2026_11_29_210000) do
+ActiveRecord::Schema[7.2].define(version: 2026_12_02_090000) do
   create_table "bases", primary_key: "digest", id: :string, force: :cascade do |t|
     t.binary "content", null: false
   end
@@ -161,7 +161,11 @@ ActiveRecord::Schema[7.2].define(version: 2026_11_29_210000) do
     t.json "options", default: {}, null: false
     t.integer "pid"
     t.datetime "alive_at"
+    t.integer "prepared_id"
+    t.string "place_key"
     t.index ["model_id"], name: "index_runs_on_model_id"
+    t.index ["place_key"], name: "index_runs_on_place_key"
+    t.index ["prepared_id"], name: "index_runs_on_prepared_id", unique: true
   end
 
   create_table "sign_ins", force: :cascade do |t|

@@ -29,15 +29,13 @@ class CommandConnections
   def run(name, database: nil, undo: nil)
     connection = Connection.named(name, @person)
     target, script = target(connection), yield(connection.platform)
-    before = ScriptRun.side(target, Kelvath::Running.place(script, Kelvath::Platforms.fetch(connection.platform)))
+    before, at = ScriptRun.look(target, Kelvath::Running.place(script, Kelvath::Platforms.fetch(connection.platform)))
     foresight = Kelvath::Running::Foresight.new(before, script, ids: Ids)
-    if foresight.destroys? && database != connection.database
-      raise Kelvath::Error, "Something would be lost there: #{foresight.losses.first || 'it drops what is there'} " \
-                            "Say --database #{connection.database} to run it."
-    end
+    refuse_losses(target, foresight, connection) if foresight.destroys? && database != connection.database
 
     safety = Safety.new(undo || "kelvath-undo-#{Time.now.strftime('%Y%m%d-%H%M%S')}.sql")
-    ScriptRun.new(script, target, before:, safety:, after: foresight.after).call.merge(undo: safety.path)
+    ScriptRun.new(script, target, before:, at:, safety:, after: foresight.after, by: "#{@person} on the command line")
+             .call.merge(undo: safety.path)
   end
 
   # [[which design, counts, trouble or nil], …] of all that came from a connection.
@@ -50,21 +48,33 @@ class CommandConnections
     end
   end
 
-  # As ScriptRun wants it: in a file of the person's.
+  # As ScriptRun wants it: in a file of the person's, with the journal beside it.
   class Safety
-    attr_reader :path, :safety
+    attr_reader :path, :kept, :journal
 
-    def initialize(path) = @path = path
+    def initialize(path)
+      @path = path
+      @journal = RunJournal.new("#{path}.journal")
+    end
 
-    def keep_safety(before, after, place:, fresh:, whole:)
-      @safety = [ before, after, place, fresh ]
+    def keep_safety(before, after, **more)
+      @kept = Run::Safety::Kept.new(before:, after:, **more)
       File.open(@path, File::WRONLY | File::CREAT | File::EXCL, 0o600) { |file| file.write(yield) && file.fsync }
     end
 
-    def drop_safety = FileUtils.rm_f(@path)
+    def drop_safety
+      FileUtils.rm_f(@path)
+      @journal.delete
+    end
   end
 
   private
+
+  def refuse_losses(target, foresight, connection)
+    lines = Connectors.reach(target) { |database| LossCount.new(database).lines(foresight.losses) }
+    raise Kelvath::Error, "Something would be lost there: #{lines.first(5).join(' ').presence || 'it drops what is there.'} " \
+                          "Say --database #{connection.database} to run it."
+  end
 
   def target(connection)
     return connection.with(nil) if connection.of_file?

@@ -143,8 +143,9 @@ class SqliteChild
   def run(sql)
     statement = @database.prepare(sql)
     check_one(statement)
+    before = @database.total_changes
     statement.step until statement.done?
-    {}
+    { "rows" => @database.total_changes - before }
   ensure
     statement&.close
   end

@@ -8,6 +8,7 @@ require_relative "practice_connector"
 require_relative "database_hosts"
 require_relative "database_folder"
 require_relative "target"
+require_relative "place"
 require_relative "step_check"
 require_relative "trial_engine"
 

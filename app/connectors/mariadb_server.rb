@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "trilogy"
+require "digest"
 require "securerandom"
 require_relative "statement_by_statement"
 require_relative "unreachable"
@@ -103,6 +104,25 @@ class MariadbServer
       "role" => row["role"].to_s, "database" => row["place"], "encrypted" => !cipher.empty?, "makes" => makes,
       "rights" => "sees #{tables} tables and views, #{makes ? 'may make tables' : 'may make nothing'}" }
   end
+
+  # As PostgresqlServer#identity.
+  def identity
+    told = call("SHOW GLOBAL VARIABLES WHERE Variable_name IN ('server_uuid', 'server_uid', 'hostname', 'port', " \
+                "'datadir', 'server_id')").to_h { |row| row.values.map(&:to_s) }
+    { "server" => told.values_at("server_uuid", "server_uid").compact.first || told.sort.flatten.join(" ") }
+  end
+
+  # As PostgresqlServer#lock; of the database that the session is in.
+  def lock
+    name = "'kelvath #{Digest::SHA256.hexdigest(call('SELECT database() AS name').first['name'].to_s)[0, 40]}'"
+    return if call("SELECT GET_LOCK(#{name}, 0) AS taken").first["taken"] == 1
+
+    holder = call("SELECT user, host FROM information_schema.processlist WHERE id = IS_USED_LOCK(#{name})").first.to_h
+    "#{holder['user'] || 'somebody'} from #{holder['host'] || 'somewhere'}"
+  end
+
+  # As PostgresqlServer#rows_of.
+  def rows_of(result) = result.respond_to?(:affected_rows) ? result.affected_rows : nil
 
   # Raises Unreachable.
   def take_role(role)

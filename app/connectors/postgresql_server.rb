@@ -115,6 +115,31 @@ class PostgresqlServer
                   "#{makes.any? ? "may make #{makes.join(' and ')}" : 'may make nothing'}" }
   end
 
+  # What the server is beyond its address; see Place. A cluster gets its number when it is made, a database its own.
+  def identity
+    cluster = begin
+      call("SELECT system_identifier::text AS id FROM pg_control_system()").first["id"]
+    rescue PG::InsufficientPrivilege
+      call("SELECT concat(inet_server_addr(), ' ', inet_server_port()) AS id").first["id"]
+    end
+    { "server" => "#{cluster}/#{call('SELECT oid FROM pg_database WHERE datname = current_database()').first['oid']}" }
+  end
+
+  LOCK = "1264938102, 1".freeze # of a database, by whoever runs a script on it for Kelvath
+
+  # Takes the lock that one run at a time has, for as long as the session lasts. Answers nil, or who has it, in words.
+  def lock
+    return if call("SELECT pg_try_advisory_lock(#{LOCK}) AS taken").first["taken"] == "t"
+
+    holder = call("SELECT a.usename, a.client_addr, a.backend_start::timestamp(0) AS since FROM pg_locks l " \
+                  "JOIN pg_stat_activity a ON a.pid = l.pid WHERE l.locktype = 'advisory' " \
+                  "AND l.classid = #{LOCK.to_i} AND l.objid = 1 AND l.granted").first.to_h
+    "#{holder['usename'] || 'somebody'} from #{holder['client_addr'] || 'that machine'}, since #{holder['since']}"
+  end
+
+  # How many rows a statement has written; nil if it says nothing of that.
+  def rows_of(result) = result.respond_to?(:cmd_tuples) ? result.cmd_tuples : nil
+
   # Raises Unreachable.
   def take_role(role)
     call("SET ROLE #{PG::Connection.quote_ident(role)}")

@@ -54,6 +54,12 @@ class PracticeConnector
                           "Is it the right port?")
   end
 
+  # A practice server is what stands at its address; it holds no rows, and keeps no locks.
+  def identity = {}
+  def lock = nil
+  def rows_of(_result) = nil
+  def counted(_sql) = 0
+
   # Both come with signing in.
   def take_role(_role) = nil
   def only_read = nil

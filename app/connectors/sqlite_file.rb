@@ -31,7 +31,11 @@ class SqliteFile
   # Opens a file that is somebody's; yields the connector. Raises Kelvath::UnreadableFile.
   def self.reach(path, readonly:)
     check(path) unless File.empty?(path) && !readonly # an empty file is a database without anything in it
-    SqliteProcess.open(path, readonly:, limits: { rlimit_fsize: LARGEST }) { |process| yield new(process) }
+    SqliteProcess.open(path, readonly:, limits: { rlimit_fsize: LARGEST }) do |process|
+      yield(file = new(process, path))
+    ensure
+      file&.unlock
+    end
   end
   LARGEST = 1 << 40 # bytes that somebody's own file may grow to
 
@@ -69,9 +73,29 @@ class SqliteFile
   end
   private_class_method :check_length
 
-  def initialize(process)
+  # path: where the file is, if it is somebody's.
+  def initialize(process, path = nil)
     @process = process
+    @path = path
   end
+
+  # As PostgresqlServer#identity: the file itself, whatever its name leads to by now.
+  def identity
+    stat = File.stat(@path)
+    { "file" => "#{stat.dev}:#{stat.ino}", "size" => stat.size.to_s }
+  end
+
+  # As PostgresqlServer#lock: of the file, by a lock that is not the engine's own; it ends with this process.
+  def lock
+    @lock = File.open(@path)
+    @lock.flock(File::LOCK_EX | File::LOCK_NB) ? nil : "another program on this machine"
+  end
+
+  # Lets go of it.
+  def unlock = @lock&.close
+
+  # As PostgresqlServer#rows_of.
+  def rows_of(result) = result["rows"]
 
   # Rows of a query as hashes with string keys; it serves as the catalog's query.
   def call(sql, binds = []) = @process.query(sql, binds)

@@ -13,13 +13,20 @@ module StatementByStatement
     statements.size
   end
 
-  # Runs some of its statements. Raises StatementFailed.
-  def run_statements(statements, progress: Kelvath::Progress.none, times: [])
+  # Runs some of its statements; journal: a RunJournal that is told of each before it runs, and after. Raises
+  # StatementFailed.
+  def run_statements(statements, progress: Kelvath::Progress.none, times: [], journal: nil)
     in_turn(statements) do |statement, index, *under_way|
       progress.step(index, statements.size, "#{statement.kind} #{statement.name}")
-      times << [ timed { run_one(statement, *under_way) }, statement ]
+      journal&.begun(statement.sql)
+      result = nil
+      times << [ timed { result = run_one(statement, *under_way) }, statement ]
+      journal&.done(rows_of(result))
     end
   end
+
+  # What a query counts.
+  def counted(sql) = call(sql).first.values.first.to_i
 
   private
 

@@ -20,10 +20,18 @@ module ConnectionsHelper
   def came_of(run)
     return [ "not clean", "text-rust" ] if run.unclean?
     return [ run.failed? ? "failed" : "working", run.failed? ? "text-rust" : "text-soft" ] unless run.done?
-    return [ "failed, taken back", "text-ochre" ] if run.result["failed"]
+    return [ "not clean", "text-rust" ] if run.result.to_h["clean"] == false
+    return [ failed_words(run.result), "text-ochre" ] if run.result["failed"]
 
     counts = run.kind == "drift" ? run.result["counts"].to_h.map { |way, count| "#{count} #{way}" }.join(", ") : "done"
     [ counts, "text-moss" ]
+  end
+
+  # What became of what a run that failed had done.
+  def failed_words(result)
+    return "failed, and stands" if result["stands"]
+
+    result["left_by"] ? "failed, left as it is" : "failed, taken back"
   end
 
   # Connections that somebody sees, each with its SignIn or nil.

@@ -10,9 +10,10 @@ class CleaningWork
   def call(progress)
     unclean = Run.find_by!(id: @run.options.fetch("run"), kind: "running")
     prepared = Run.find(unclean.options.fetch("prepared"))
-    connection = Connection.seen_by(@run.person).find(prepared.options.fetch("connection"))
-    cleanup = Cleanup.new(unclean, connection.target(@run.person), tries: ScriptRun::TRIES, pause: ScriptRun::PAUSE)
-    result = cleanup.call(progress)
+    target = Connection.seen_by(@run.person).find(prepared.options.fetch("connection")).target(@run.person)
+    cleanup = Cleanup.new(unclean, target, tries: ScriptRun::TRIES, pause: ScriptRun::PAUSE,
+                                           agreed: @run.options["agreed"], later: unclean.later_words)
+    result = RunLock.hold(unclean.kept.at, by: "#{@run.person} cleans up") { cleanup.call(progress) }
     unclean.update!(result: unclean.result.to_h.merge(result))
     result
   end

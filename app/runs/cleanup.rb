@@ -1,65 +1,138 @@
 # frozen_string_literal: true
 
-# Makes a database what it was before a run that has failed, and looks whether it is.
+# Takes back what a run that has failed, or was killed, has left in a database: what its journal says that it has done,
+# nothing else, and no rows but its own unless somebody has agreed to that.
 class Cleanup
   ROUNDS, REST = 3, 1 # looks at what is left, and seconds between
 
   # safety: of the run that failed, as ScriptRun has it; target: a Target; tries, pause: how often it is tried to reach
-  # the server again, and the seconds between.
-  def initialize(safety, target, tries: 1, pause: 0)
+  # the server again, and the seconds between; at_once: does the run itself do it, so that nobody can have come between?
+  # agreed: the digest of the losses that somebody has agreed to; later: words about a run that came after it, or nil.
+  def initialize(safety, target, tries: 1, pause: 0, at_once: false, agreed: nil, later: nil)
     @safety, @target = safety, target
     @tries, @pause = tries, pause
-    @before, @after, @place, @fresh = safety.safety
+    @at_once, @agreed, @later = at_once, agreed, later
+    @kept = safety.kept
   end
 
-  # Answers { clean: true or false, cleaned: [SQL, …], left: [lines], trouble: words or nil }.
+  # Answers { clean: is it as it was? cleaned: [SQL, …], left: [lines], lost: [lines] of what cannot be brought back,
+  # stands: has all of the run come to its end? asks: [lines] of losses to agree to first, or nil; agreeing: their
+  # digest; trouble: words or nil }.
   def call(progress = Kelvath::Progress.none)
     progress.step(0, 1, "looking at what the run has left")
-    ran = []
-    left = with_patience { clean(ran) }
+    @ran = []
+    result = with_patience { round }
     # A server may still have been at the last statement of a program that was killed, and have ended it by now.
     (ROUNDS - 1).times do
-      break if left.empty?
+      break if result[:clean] || result[:asks] || result[:trouble]
 
       sleep REST
-      left = with_patience { clean(ran) }
+      result = with_patience { round }
     end
-    @safety.drop_safety if left.empty?
-    { clean: left.empty?, cleaned: ran, left: left.first(ScriptRun::LISTED), trouble: nil }
+    @safety.drop_safety if result[:clean]
+    answer(**result)
   rescue StatementFailed, Kelvath::Error => error
-    { clean: false, cleaned: ran.to_a, left: [], trouble: error.message }
+    answer(trouble: error.message)
   end
 
   private
 
-  # Runs what goes back; answers what is still other then.
-  def clean(ran)
+  def answer(**result)
+    { clean: false, cleaned: @ran.to_a, left: [], lost: [], stands: false, asks: nil, agreeing: nil, trouble: nil, **result }
+  end
+
+  def round
     Connectors.reach(@target, readonly: false) do |database|
-      return remove_place(database, ran) if @fresh
+      check(database)
+      next fresh(database) if @kept.fresh
+      next whole(way_back(database, [ "", text(@kept.sqls) ])) if @kept.whole
 
-      cleaning = cleaning(database)
-      return [] if cleaning.clean?
-
-      database.alter if database.respond_to?(:alter)
-      cleaning.script.handed_out.each do |statement|
-        database.run_statements([ statement ])
-        ran << statement.sql
-      end
-      cleaning(database).differences
+      go_back(database)
     end
   end
 
-  def cleaning(database)
-    Kelvath::Running::Cleaning.new(@before, @after, ScriptRun.catalog(database, @target.platform, @place), ids: Ids)
+  # Is it the same place still, and has the session of the run ended?
+  def check(database)
+    other = Place.of(@target, database).other_than(@kept.at, size: false)
+    raise Kelvath::Error, "This leads to #{other} now than the one that the run was on; nothing was touched." if other
+
+    holder = database.lock and raise Unreachable.new("Rights", RunLock.taken(holder), "")
+  end
+
+  # The database has taken back all of it, or has all of it: there is nothing to do, and nothing is done.
+  def whole(way)
+    stands = !way.told.empty?
+    { clean: true, stands:, left: [] }
+  end
+
+  def go_back(database)
+    texts = @safety.journal.texts(platform)
+    way = way_back(database, texts.keys)
+    @safety.journal.stand(texts.fetch(way.told))
+    return { clean: true, lost: way.not_brought_back } if way.clean?
+
+    refused = [ *@later, *way.refusals ]
+    return { left: refused.first(ScriptRun::LISTED), lost: way.not_brought_back } if refused.any?
+
+    asks = losses(database, way)
+    agreeing = Digest::SHA256.hexdigest(asks.join("\n"))
+    return { asks:, agreeing:, lost: way.not_brought_back } if asks.any? && agreeing != @agreed
+
+    run(database, way)
+    left = way_back(database, @safety.journal.texts(platform).keys.first)
+    { clean: left.clean?, left: [ *left.refusals, *left.left ].first(ScriptRun::LISTED), lost: way.not_brought_back }
+  end
+
+  def run(database, way)
+    database.alter if database.respond_to?(:alter)
+    way.script.handed_out.each do |statement|
+      database.run_statements([ statement ], journal: @safety.journal)
+      @ran << statement.sql
+    end
+  end
+
+  # [line, …] of what would go and is not the run's own.
+  def losses(database, way)
+    counted = LossCount.new(database)
+    way.losses.flat_map do |loss|
+      count = counted.of(loss)
+      (count.nil? ? @at_once : count <= own(way, loss)) ? [] : counted.lines([ loss ])
+    end
+  end
+
+  # How many rows of what would go are the run's: none, if it has taken anything away that they may be all that is left
+  # of.
+  def own(way, loss)
+    return 0 if way.destroyed?
+
+    element = way.model[loss.element_id]
+    return @safety.journal.rows_into(element.name) if element&.kind == :table
+
+    @at_once ? Float::INFINITY : 0
   end
 
   # The database that the script had made.
-  def remove_place(database, ran)
-    return [] unless database.place?(@place)
+  def fresh(database)
+    return { clean: true } unless database.place?(@kept.place)
 
-    database.remove_place(@place)
-    ran << "DROP DATABASE #{@place}"
-    database.place?(@place) ? [ "database #{@place} is there" ] : []
+    texts = @safety.journal.texts(platform)
+    way = way_back(database, texts.keys)
+    return { left: way.refusals } if way.refusals.any?
+
+    asks = losses(database, way)
+    agreeing = Digest::SHA256.hexdigest(asks.join("\n"))
+    return { asks:, agreeing: } if asks.any? && agreeing != @agreed
+
+    database.remove_place(@kept.place)
+    @ran << "DROP DATABASE #{@kept.place}"
+    database.place?(@kept.place) ? { left: [ "database #{@kept.place} is there" ] } : { clean: true }
+  end
+
+  def platform = @platform ||= Kelvath::Platforms.fetch(@target.platform)
+  def text(sqls) = Kelvath::Running.text(sqls, platform)
+
+  def way_back(database, ran)
+    Kelvath::Running::WayBack.new(@kept.before, ran, ScriptRun.catalog(database, @target.platform, @kept.place), ids: Ids)
   end
 
   def with_patience

@@ -12,22 +12,27 @@ class PreparingWork
     design = model.fetch(@run.design_id, :design)
     subject = RunScript.new(@run.stored_model, model, design, @run.options)
     connection = Connection.seen_by(@run.person).find(@run.options.fetch("connection"))
-    before, facts = there(connection, Kelvath::Running.place(subject.script, Kelvath::Platforms.of(model, design)))
-    foresight = Kelvath::Running::Foresight.new(before, subject.script, ids: Ids)
-    { digest: kept(before), after: kept(foresight.after), told: true, script: subject.digest,
-      revision: @run.stored_model.revision, place: connection.place, database: connection.database, facts:,
-      statements: subject.script.statements.size,
-      counts: foresight.counts, losses: foresight.losses, faults: foresight.faults, destroys: foresight.destroys?,
-      whole: foresight.whole?, parted: foresight.parted, **way_back(foresight) }
+    looked = look(connection, subject.script, Kelvath::Running.place(subject.script, Kelvath::Platforms.of(model, design)))
+    foresight = looked.delete(:foresight)
+    { told: true, script: subject.digest, revision: @run.stored_model.revision, place: connection.place,
+      database: connection.database, statements: subject.script.statements.size, counts: foresight.counts,
+      faults: foresight.faults, destroys: foresight.destroys?, whole: foresight.whole?, parted: foresight.parted,
+      **looked, **way_back(foresight) }
   end
 
   private
 
-  # [the Altering::Side of what is there, what the server says of itself]
-  def there(connection, place)
+  # In one session: where it is, what is there, what the server says of itself, and how many rows would be lost, now.
+  def look(connection, script, place)
     Connectors.reach(connection.target(@run.person)) do |database|
-      catalog = ScriptRun.catalog(database, connection.platform, place)
-      [ Kelvath::Altering::Side.of_catalog(catalog, connection.platform, ids: Ids), database.facts ]
+      at = Place.of(connection.target(@run.person), database)
+      facts = database.facts
+      before = Kelvath::Altering::Side.of_catalog(ScriptRun.catalog(database, connection.platform, place),
+                                                  connection.platform, ids: Ids)
+      foresight = Kelvath::Running::Foresight.new(before, script, ids: Ids)
+      counted = LossCount.new(database)
+      { foresight:, digest: kept(before), after: kept(foresight.after), at: at.facts, facts:,
+        losses: counted.lines(foresight.losses), stops: counted.lines(foresight.stops, all: false) }
     end
   end
 
@@ -37,6 +42,6 @@ class PreparingWork
   def way_back(foresight)
     return {} if foresight.whole?
 
-    { undo: foresight.undo.statements.size, not_brought_back: foresight.losses }
+    { undo: foresight.undo.statements.size, not_brought_back: foresight.losses.map(&:words) }
   end
 end

@@ -14,7 +14,8 @@ class RunningWork
 
     connection = Connection.seen_by(@run.person).find(prepared.options.fetch("connection"))
     before, target = ReadState.side(prepared), connection.target(@run.person)
-    ScriptRun.new(subject.script, target, before:, after:, safety: @run).call(progress).merge(place: connection.place)
+    ScriptRun.new(subject.script, target, before:, after:, at:, safety: @run, by: "#{@run.person} runs “#{@run.title}”")
+             .call(progress).merge(place: connection.place)
   end
 
   private
@@ -22,7 +23,16 @@ class RunningWork
   # As it was worked out when the database was looked at; nil if it was looked at before that was kept.
   def after = prepared.result["after"] && ReadState.side(prepared, "after")
 
-  def prepared = @prepared ||= Run.find_by!(id: @run.options.fetch("prepared"), kind: "preparing", state: "done")
+  # Where it was looked at. Raises Kelvath::Error for what was looked at by an older version.
+  def at
+    facts = prepared.result["at"] or
+      raise Kelvath::Error, "This was looked at before Kelvath noted where; look again at what would happen."
+    Place.new(facts)
+  end
+
+  def prepared
+    @prepared ||= Run.find_by!(id: @run.options.fetch("prepared"), kind: "preparing", state: "done")
+  end
 
   def subject
     @subject ||= begin

@@ -1,35 +1,43 @@
 # frozen_string_literal: true
 
 # Runs a script on somebody's database: all of it or none of it. Where the platform has transactions for that, in one;
-# elsewhere what would go back is kept before the first statement, and a run that fails is cleaned up after.
+# elsewhere each statement is written into a journal before it is sent, and a run that fails takes back what has run. It
+# belongs to the place that was looked at, and to what was there.
 class ScriptRun
   TRIES = 3 # to reach a server again after a failure
   PAUSE = 2 # seconds between them
   LISTED = 200 # lines that a result holds of anything
 
-  # script: a Kelvath::Ddl::Script; target: a Target; before: the Kelvath::Altering::Side of what is there; safety:
-  # keeps (before, after, from a block the text of the undo script) with keep_safety, answers before and after with
-  # safety, and forgets them with drop_safety; after: the Side of what would be there, if it is known.
-  def initialize(script, target, before:, safety:, after: nil)
-    @script, @target, @before, @safety, @after = script, target, before, safety, after
+  # script: a Kelvath::Ddl::Script; target: a Target; before: the Kelvath::Altering::Side of what is there; at: the Place
+  # where that was looked at, nil if it is looked at now; safety: keeps what is needed to go back with keep_safety and
+  # answers it with kept, has a journal, and forgets all with drop_safety; after: the Side of what would be there, if it
+  # is known; by: who runs it, in words.
+  def initialize(script, target, before:, safety:, at: nil, after: nil, by: "Kelvath")
+    @script, @target, @before, @safety, @after, @at, @by = script, target, before, safety, after, at, by
     @times = []
   end
 
-  # Answers what came of it, as a Hash. Raises Kelvath::Error if there is something else now than before.
+  # Answers what came of it, as a Hash. Raises Kelvath::Error if it is another place, something else is there now than
+  # before, or something else runs there.
   def call(progress = Kelvath::Progress.none)
     @started = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-    refuse_changes
-    keep_safe
-    failure = attempt(progress)
-    failure ? failed(failure, progress) : done(progress)
+    RunLock.hold(Connectors.reach(@target) { |database| same_place(database) }, by: @by) do
+      failure = attempt(progress)
+      failure ? failed(failure, progress) : done(progress)
+    end
   end
 
-  # The Kelvath::Altering::Side of what is there; place: the name of another database on that server, which may not be
-  # there yet.
-  def self.side(target, place = nil)
-    catalog = Connectors.reach(target) { |database| catalog(database, target.platform, place) }
-    Kelvath::Altering::Side.of_catalog(catalog, target.platform, ids: Ids)
+  # [the Kelvath::Altering::Side of what is there, the Place]; place: the name of another database on that server, which
+  # may not be there yet.
+  def self.look(target, place = nil)
+    Connectors.reach(target) do |database|
+      at = Place.of(target, database)
+      [ Kelvath::Altering::Side.of_catalog(catalog(database, target.platform, place), target.platform, ids: Ids), at ]
+    end
   end
+
+  # The Side alone.
+  def self.side(target, place = nil) = look(target, place).first
 
   def self.catalog(database, platform, place)
     return Kelvath::Intake.catalog(platform, database) if place.nil?
@@ -47,30 +55,51 @@ class ScriptRun
 
   def place = @place ||= Kelvath::Running.place(@script, Kelvath::Platforms.fetch(@target.platform))
 
-  # A database that the script makes goes as a whole.
-  def keep_safe
-    fresh = place && Connectors.reach(@target) { |database| place unless database.place?(place) }
-    @safety.keep_safety(@before, foresight.after, place:, fresh: !fresh.nil?, whole: foresight.whole?) do
-      fresh ? "#{Kelvath::Platforms.fetch(@target.platform).place_dropped(fresh)};\n" : foresight.undo.script.text
+  # Is it the place that was looked at? Answers it.
+  def same_place(database)
+    Place.of(@target, database).tap do |now|
+      other = now.other_than(@at) if @at
+      raise Kelvath::Error, "That leads to #{other} than the one that was looked at; look again at what would happen " \
+                            "there." if other
     end
   end
 
-  def refuse_changes
-    changed = Kelvath::Running.differences(@before, self.class.side(@target, place)).first or return
+  # A database that the script makes goes as a whole.
+  def keep_safe(database, at)
+    fresh = place && !database.place?(place)
+    @safety.keep_safety(@before, foresight.after, place:, fresh: fresh || false, whole: foresight.whole?, at:,
+                                                  sqls: @script.handed_out.map(&:sql)) do
+      fresh ? "#{Kelvath::Platforms.fetch(@target.platform).place_dropped(place)};\n" : foresight.undo.script.text
+    end
+    @safe = true
+  end
+
+  def refuse_changes(database)
+    now = Kelvath::Altering::Side.of_catalog(self.class.catalog(database, @target.platform, place), @target.platform,
+                                             ids: Ids)
+    return if Kelvath::Running.same?(@before, now)
+
+    changed = Kelvath::Running.differences(@before, now).first || "what it refers to is other"
     raise Kelvath::Error, "The database has changed since you looked (#{changed}); look again at what would happen."
   end
 
-  # Nil, or what went wrong.
+  # Nil, or what went wrong. All of it in one session: who looks, who has the lock, and who writes is the same.
   def attempt(progress)
     statements = @script.handed_out
-    @foreseeing = Thread.new { foresee }
     Connectors.reach(@target, readonly: false) do |database|
+      at = same_place(database)
+      holder = database.lock and raise Kelvath::Error, RunLock.taken(holder)
+      refuse_changes(database)
+      keep_safe(database, at)
+      @foreseeing = Thread.new { foresee }
       database.alter if database.respond_to?(:alter) && foresight.own_transaction?
-      around(database) { database.run_statements(statements, progress:, times: @times) }
+      around(database) do
+        database.run_statements(statements, progress:, times: @times, journal: foresight.whole? ? nil : @safety.journal)
+      end
     end
     nil
   rescue StatementFailed, Unreachable => error
-    error
+    @safe ? error : raise
   end
 
   # Worked out while the server is busy: how what would be there differs from what is there.
@@ -97,14 +126,16 @@ class ScriptRun
     now = self.class.side(@target, place)
     differences, unforeseen = differences(now)
     @safety.drop_safety
-    { **told, clean: true, counts: Kelvath::Running.counts(differences), made: differences.first(LISTED).map(&:to_s),
+    counts = unforeseen.empty? ? foresight.counts :
+                                 Kelvath::Running.counts(Kelvath::Altering.between(@before, now).changes)
+    { **told, clean: true, counts:, made: differences.first(LISTED).map(&:to_s),
       unforeseen: unforeseen.first(LISTED).map(&:to_s) }
   end
 
   def failed(error, progress)
     statement = error.respond_to?(:statement) ? error.statement : nil
     { **told, failed: error.message, sql: statement&.sql, line: statement&.line, element: statement&.element_id,
-      **Cleanup.new(@safety, @target, tries: TRIES, pause: PAUSE).call(progress) }
+      **Cleanup.new(@safety, @target, tries: TRIES, pause: PAUSE, at_once: true).call(progress) }
   end
 
   def told

@@ -74,7 +74,7 @@ class StateWork
     losses = Kelvath::Altering.between(side, goal, answers:).losses.select(&:count)
     losses.each_with_index.to_h do |loss, index|
       @progress.step(index, losses.size, "counting rows")
-      [ loss.words, database.call(loss.count).first.values.first.to_i ]
+      [ loss.words, database.counted(loss.count) ]
     end
   end
 end

@@ -25,7 +25,7 @@ class RunningTest < ActiveSupport::TestCase
       SQLite3::Database.new(path) { |database| database.execute_batch("#{PIERS.join(';')};") }
       there = -> { SQLite3::Database.new(path).then { |it| return_of(it.execute(LISTED_BY_SQLITE), it.execute(COUNTED)) } }
       design("sqlite", database: "office.db")
-      taken_back_whole(there)
+      stands(there)
       every(there, broken: "SELECT nothing FROM nowhere", pause: COUNTS_LONG,
                    killed: -> { system("pkill", "-KILL", "-f", "sqlite_child.rb #{path}") })
     end
@@ -131,19 +131,22 @@ class RunningTest < ActiveSupport::TestCase
     whole(there, plain)
   end
 
-  # It has run to its end, and Kelvath was killed before it could note so: that is taken back, too.
-  def taken_back_whole(there)
+  # It has run to its end in one transaction, and Kelvath was killed before it could note so: it stands.
+  def stands(there)
     before, target = there.call, @connection.target("Guest")
-    safety = Struct.new(:safety) do
-      def keep_safety(*sides, place:, fresh:, **) = self.safety = [ *sides, place, fresh ]
+    safety = Struct.new(:kept) do
+      def keep_safety(before, after, **more) = self.kept = Run::Safety::Kept.new(before:, after:, **more)
       def drop_safety = nil
     end.new
     script = Kelvath::Ddl.script(@stored.model, @design_id)
     ScriptRun.new(script, target, before: ScriptRun.side(target), safety:).call
-    refute_equal before, there.call
-    result = Cleanup.new(safety, target).call
-    assert_equal [ true, nil ], result.values_at(:clean, :trouble)
-    assert_equal before, there.call
+    after = there.call
+    refute_equal before, after
+    assert_equal [ true, true, nil ], Cleanup.new(safety, target).call.values_at(:clean, :stands, :trouble)
+    assert_equal after, there.call
+    SQLite3::Database.new(DatabaseFolder.file(target.database)) do |file|
+      (after.first - before.first).each { |name| file.execute("DROP TABLE #{name}") }
+    end
   end
 
   # The script with a statement of somebody's in its middle.
@@ -203,7 +206,7 @@ class RunningTest < ActiveSupport::TestCase
     cleaning = @stored.runs.create!(kind: "cleaning", title: "Cleaning", person: "Guest", design_id: @design_id,
                                     options: { run: run.id })
     cleaning.work
-    assert_equal [ true, nil ], cleaning.result.values_at("clean", "trouble"), cleaning.message
+    assert_equal [ true, nil ], cleaning.result.values_at("clean", "trouble"), [ cleaning.message, cleaning.result.except("cleaned") ].inspect
     assert_equal before, there.call
     refute run.reload.unclean?
     @removed&.call

@@ -87,11 +87,12 @@ original_filename: "then.json")
     run = @stored.runs.create!(kind: "running", title: "Fleet", person: "Guest", design_id: @design_id,
                                state: "working", alive_at: Time.current, options: { prepared: 0 })
     side = Kelvath::Altering::Side.new(model: @stored.model, design_id: @design_id, told: true)
-    run.keep_safety(side, side, place: nil, fresh: false) { "DROP TABLE quay;\n" }
-    assert_equal [ side.design_id, nil, false ], [ run.safety.first.design_id, *run.safety.last(2) ]
-    former = { design: side.design_id, elements: side.model.elements.each_value.map(&:to_h) }
-    File.write(run.safety_path, JSON.generate({ sides: [ former, former ], place: "harbour", fresh: true }))
-    assert_equal [ side.model, "harbour", true ], [ run.safety.first.model, *run.safety.last(2) ]
+    at = Place.new("platform" => "postgresql", "host" => "127.0.0.1")
+    run.keep_safety(side, side, place: nil, fresh: false, whole: false, at:, sqls: [ "x" ]) { "DROP TABLE quay;\n" }
+    assert_equal [ side.design_id, [ nil, false, [ "x" ] ], at.facts ],
+                 [ run.kept.before.design_id, run.kept.to_h.values_at(:place, :fresh, :sqls), run.kept.at.facts ]
+    File.write(run.safety_path, JSON.generate({ **JSON.parse(File.read(run.safety_path)).except("at") }))
+    assert_match(/begun by an older version/, assert_raises(Kelvath::Error) { run.kept }.message)
     RunJob.stub(:perform_later, nil) { post run_stop_path(run) }
     cleaning = Run.last
     assert_redirected_to run_path(cleaning)
@@ -101,7 +102,8 @@ original_filename: "then.json")
     assert_select "button", text: "Check and clean"
     get run_undo_path(run)
     assert_equal "DROP TABLE quay;\n", response.body
-    run.update!(result: { clean: true })
+    delete run_running_path(run)
+    assert_equal [ true, "Guest", false ], [ *run.reload.result.values_at("clean", "left_by"), run.safety_path.exist? ]
     patch run_running_path(run)
     assert_match(/There is nothing to clean up/, response.body)
   ensure

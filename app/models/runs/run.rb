@@ -37,10 +37,20 @@ class Run < ApplicationRecord
     super || (lost? ? LOST : nil)
   end
 
-  # A new run, by a person, that cleans up after this one.
-  def cleaning(person)
+  # A new run, by a person, of what this one has prepared: one, ever. Raises Kelvath::Error for a second one.
+  def running(person)
+    stored_model.runs.create!(kind: "running", title:, person:, design_id:, prepared_id: id,
+                              options: { prepared: id, **options.slice("connection") })
+  rescue ActiveRecord::RecordNotUnique
+    first = self.class.find_by!(prepared_id: id)
+    raise Kelvath::Error, "This has been run already, by #{first.person} " \
+                          "(#{first.created_at.strftime('%-d %B %Y, %H:%M:%S')}). Look again at what would happen there."
+  end
+
+  # A new run, by a person, that cleans up after this one. agreed: the digest of losses that the person has agreed to.
+  def cleaning(person, agreed: nil)
     stored_model.runs.create!(kind: "cleaning", title: "Cleaning up after #{title}", person:, design_id:,
-                              options: { run: id, **options.slice("connection") })
+                              options: { run: id, agreed:, **options.slice("connection") }.compact)
   end
 
   # Does the work in this process, and keeps what it answers as the result.

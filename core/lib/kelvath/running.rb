@@ -21,6 +21,13 @@ module Kelvath
       script.statements.find { |each| each.kind == "place" }&.name
     end
 
+    # Statements as a script of a Platform, for its readers. sqls: texts without what ends them.
+    def text(sqls, platform)
+      kind = platform.class
+      Ddl::Script.new(heading: [], batch_end: kind::BATCH_END, alone: kind::ALONE, every: !kind::BATCH_END.nil?,
+                      statements: sqls.map { |sql| Ddl::Statement.new("statement", "", sql.dup) }).text
+    end
+
     # What is other in one state than in another: [Comparison::Difference, …]; sides: Altering::Sides. Tables that are
     # only referred to are in neither.
     def differences(before, after)

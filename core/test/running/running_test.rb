@@ -106,8 +106,9 @@ class RunningTest < CoreTest
   def test_what_had_begun_is_told_by_what_is_there
     before, done, begun = "CREATE TABLE pier (code int);", "CREATE TABLE crew (id int);", "ALTER TABLE crew RENAME TO hand;"
     [ [], [ begun ] ].each do |ran|
-      back = Running::WayBack.new(side("mariadb", before), done, catalog("mariadb", before, done, *ran), begun:, ids:)
+      back = way_back("mariadb", before, [ done, "#{done}#{begun}" ], [ before, done, *ran ])
       assert_equal [ "DROP TABLE #{ran.any? ? 'hand' : 'crew'}" ], back.script.statements.map(&:sql)
+      assert_equal ran.any?, back.told.include?(begun)
     end
   end
 

@@ -7,6 +7,10 @@ module Kelvath
     class State
       Catalog = Intake::Catalog
 
+      # live: is it a database's, where nothing is made that is there already? In a script what is said last counts.
+      attr_writer :live
+      def live? = @live || false
+
       # schema: where names without one belong, nil for the first; database: the one that is in use; tablespace: where
       # things are kept that do not say it.
       attr_accessor :schema, :database, :tablespace

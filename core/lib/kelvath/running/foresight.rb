@@ -47,7 +47,7 @@ module Kelvath
       def own_transaction? = handed_out.any? { |each| each.sql.match?(/\A\s*(?:BEGIN|COMMIT|ROLLBACK)\b/i) }
 
       # Is whatever it did taken back by the database itself, should it stop?
-      def whole? = platform.supports?(:undone_whole) && parted.nil?
+      def whole? = platform.supports?(:undone_whole) && parted.nil? && (!own_transaction? || one_transaction?)
 
       # The Alteration from what would be there back to what is there.
       def undo = @undo ||= Altering.between(after, states.start, identified: true)
@@ -55,6 +55,14 @@ module Kelvath
       private
 
       SCRIPT = States::SCRIPT
+      SETTING = /\A\s*(?:PRAGMA|SET)\b/i
+
+      # Does all that changes anything stand between its BEGIN and its COMMIT?
+      def one_transaction?
+        first, *within, last = handed_out.map(&:sql).grep_v(SETTING)
+        first.to_s.match?(/\A\s*BEGIN\b/i) && last.to_s.match?(/\A\s*COMMIT\b/i) &&
+          within.grep(/\A\s*(?:BEGIN|COMMIT|ROLLBACK)\b/i).empty?
+      end
 
       ASKS_FIRST = /\bIF\s+(?:NOT\s+EXISTS|OBJECT_ID|DB_ID)|\A\s*CREATE\s+OR\s+(?:REPLACE|ALTER)/i
 

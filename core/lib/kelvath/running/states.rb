@@ -22,7 +22,7 @@ module Kelvath
         given = {}.compare_by_identity
         result = read([ source("before", there), source(SCRIPT, text) ]) do |now|
           things(now).zip(known_ids).each { |thing, id| given[thing] = id if id } if state.nil?
-          state = now
+          (state = now).live = true
         end
         state.copies.each { |copy, from| carry(state, given, copy, *from) }
         yield result if block_given?

@@ -7,16 +7,20 @@ module Kelvath
     # keeps its identity through renames. What others have made or changed meanwhile is not touched: where it stands in
     # the way, there is no way back by itself, and it is said why.
     class WayBack
-      # before: an Altering::Side of what was there; done: the text of the statements that have run, as a script; begun:
-      # that of one of which nobody knows whether it has, or nil; now: an Intake::Catalog of what is there.
-      def initialize(before, done, now, begun: nil, ids:)
+      # before: an Altering::Side of what was there; ran: the text of the statements that have run, as a script, or, where
+      # nobody knows which of the last ones have, the texts that it may be; now: an Intake::Catalog of what is there.
+      def initialize(before, ran, now, ids:)
         @before = before
         @ids = ids
         @states = States.new(before, ids:)
         @now = now
-        @left_by = nearest([ done, ("#{done}\n#{begun}" if begun) ].compact)
+        @ran = Array(ran)
+        @left_by = nearest
         merge
       end
+
+      # Which of the texts has run, by what is there.
+      attr_reader :told
 
       # Is nothing of it left?
       def clean? = @refusals.empty? && alteration.equal?
@@ -51,12 +55,16 @@ module Kelvath
       end
 
       # Of the states that may be there, the one that is most like it.
-      def nearest(texts)
-        sides = texts.map { |text| text.strip.empty? ? @states.start : @states.after(text) }
-        return sides.first if sides.one?
+      def nearest
+        sides = @ran.to_h { |text| [ text, text.strip.empty? ? @states.start : @states.after(text) ] }
+        @told = sides.one? ? sides.keys.first : sides.keys.min_by { |text| strangeness(sides[text]) }
+        sides[@told]
+      end
 
-        there = Altering::Side.of_catalog(@now, @before.platform.key, ids: @ids)
-        sides.min_by { |each| Running.differences(each, there).size }
+      # How much of what is there is other than in a state; what others made beside it counts for nothing.
+      def strangeness(side)
+        @there ||= Altering::Side.of_catalog(@now, @before.platform.key, ids: @ids)
+        Running.differences(side, @there).count { |each| each.right.nil? || each.field || !Running::ALONE.include?(each.kind) }
       end
 
       # What is there, in the ids of what was: by what it is called after the statements, then by what it was called
@@ -134,7 +142,7 @@ module Kelvath
       # { id => names of its fields that statements changed }
       def fields(change)
         counted = Derivation::Again::Parts.method(:fields)
-        change.updates.group_by(&:id).filter_map do |id, updates|
+        change.updates.group_by(&:id).except(@before.design_id).filter_map do |id, updates|
           type = @before.model[id]&.class or next
           names = updates.map(&:field) & counted.(type).map(&:name)
           [ id, names ] if names.any?

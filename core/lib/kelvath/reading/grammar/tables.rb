@@ -14,6 +14,8 @@ module Kelvath
           name = cursor.qualified("a table's name")
           return passed_over(name, "is there already") if there && state.find(:tables, name)
 
+          return passed_over(name, "is there already") if state.live? && !replace && state.tables.key?(state.key(name))
+
           drop_named(:tables, name) if replace || state.tables.key?(state.key(name))
           table = new_table(name, options)
           state.add(:tables, name, table, @source, @statement.line)
