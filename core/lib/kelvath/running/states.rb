@@ -82,18 +82,14 @@ module Kelvath
         @known_ids ||= begun.last.map { |id| id && (correspondence.left_of(id) || id) }
       end
 
-      # A table that took all rows of one that has gone is that one; so are the columns that took its values.
+      # A table that took all rows of one that has gone is that one, and may itself be left for another one; so are the
+      # columns that took its values.
       def carry(state, given, copy, from, columns)
-        there = state.tables.values
-        return if given[copy] || !given[from] || there.any? { |each| each.equal?(from) } ||
-                  there.none? { |each| each.equal?(copy) }
+        return if given[copy] || !given[from] || state.tables.each_value.any? { |each| each.equal?(from) }
 
         given[copy] = given[from]
-        columns.each do |column, old|
-          given[column] = given[old] if given[old] && !given[column] && given.none? { |each, id|
-            id == given[old] && !each.equal?(old) && copy.columns.any? { |own| own.equal?(each) }
-          }
-        end
+        taken = Set.new
+        columns.each { |column, old| given[column] = given[old] if given[old] && !given[column] && taken.add?(given[old]) }
       end
 
       # What holds no rows, and what is only referred to, goes by its name where nothing else is known of it.
