@@ -24,11 +24,13 @@ class CommandConnections
     }, connection.platform ]
   end
 
-  # Runs what the block answers for a platform's key; database: its name, where anything would be lost; undo: the file
+  # Runs what the block answers for a platform's key and a callable that answers the Kelvath::Altering::Side of what is
+  # there; database: its name, where anything would be lost; undo: the file
   # that the script which goes back is kept in. Answers what ScriptRun does, and undo. Raises Kelvath::Error.
   def run(name, database: nil, undo: nil)
     connection = Connection.named(name, @person)
-    target, script = target(connection), yield(connection.platform)
+    target = target(connection)
+    script = yield(connection.platform, -> { ScriptRun.side(target) })
     before, at = ScriptRun.look(target, Kelvath::Running.place(script, Kelvath::Platforms.fetch(connection.platform)))
     foresight = Kelvath::Running::Foresight.new(before, script, ids: Ids)
     refuse_losses(target, foresight, connection) if foresight.destroys? && database != connection.database

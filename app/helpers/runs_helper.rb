@@ -21,6 +21,18 @@ module RunsHelper
                               "The database is as it was before that run"
   end
 
+  # What of a drift may be a new name only, as questions.
+  def drift_pairs(run)
+    return [] unless run.result["digest"]
+
+    model = run.stored_model.model
+    goal = Kelvath::Altering::Side.new(model:, design_id: run.design_id)
+    answers = Kelvath::Altering::Answers.of(model, run.design_id)
+    Kelvath::Altering.between(ReadState.side(run), goal, answers:).questions.select(&:lost).map(&:words)
+  rescue Kelvath::Error
+    [] # what was read, or the design, is gone
+  end
+
   # The name of the database to which a run's connection leads now.
   def run_database(run) = Connection.find_by(id: run.options["connection"])&.database
 end

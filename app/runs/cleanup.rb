@@ -47,7 +47,7 @@ class Cleanup
       next fresh(database) if @kept.fresh
       next whole(way_back(database, [ "", text(@kept.sqls) ])) if @kept.whole
 
-      go_back(database)
+      as_before(database, go_back(database))
     end
   end
 
@@ -69,18 +69,34 @@ class Cleanup
     texts = @safety.journal.texts(platform)
     way = way_back(database, texts.keys)
     @safety.journal.stand(texts.fetch(way.told))
-    return { clean: true, lost: way.not_brought_back } if way.clean?
+    lost = lost(way)
+    return { clean: true, lost: } if way.clean?
 
     refused = [ *@later, *way.refusals ]
-    return { left: refused.first(ScriptRun::LISTED), lost: way.not_brought_back } if refused.any?
+    return { left: refused.first(ScriptRun::LISTED), lost: } if refused.any?
 
     asks = losses(database, way)
     agreeing = Digest::SHA256.hexdigest(asks.join("\n"))
-    return { asks:, agreeing:, lost: way.not_brought_back } if asks.any? && agreeing != @agreed
+    return { asks:, agreeing:, lost: } if asks.any? && agreeing != @agreed
 
     run(database, way)
     left = way_back(database, @safety.journal.texts(platform).keys.first)
-    { clean: left.clean?, left: [ *left.refusals, *left.left ].first(ScriptRun::LISTED), lost: way.not_brought_back }
+    { clean: left.clean?, left: [ *left.refusals, *left.left ].first(ScriptRun::LISTED), lost: }
+  end
+
+  # Nobody can have come between: whatever is other than before is this run's, though Kelvath could not read it.
+  def as_before(database, result)
+    return result unless @at_once && result[:clean] && !result[:stands]
+
+    now = Kelvath::Altering::Side.of_catalog(ScriptRun.catalog(database, @target.platform, @kept.place),
+                                             @target.platform, ids: Ids)
+    other = Kelvath::Running.differences(@kept.before, now).first(ScriptRun::LISTED)
+    other.empty? ? result : { **result, clean: false, left: other.map(&:to_s) }
+  end
+
+  # What cannot be brought back, as lines.
+  def lost(way)
+    [ *way.not_brought_back, *way.written_over(@safety.journal.entries.map { |each| [ each.sql, each.rows ] }) ]
   end
 
   def run(database, way)
@@ -103,7 +119,7 @@ class Cleanup
   # How many rows of what would go are the run's: none, if it has taken anything away that they may be all that is left
   # of.
   def own(way, loss)
-    return 0 if way.destroyed?
+    return 0 if lost(way).any?
 
     element = way.model[loss.element_id]
     return @safety.journal.rows_into(element.name) if element&.kind == :table

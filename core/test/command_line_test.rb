@@ -125,6 +125,22 @@ class CommandLineTest < CoreTest
   end
 
   # From one model file to another, the one question answered; nothing to do is 0, something is 2, an open question 1.
+  # What hangs on an answer is told by a code of its own.
+  def test_what_may_be_lost_is_asked_for
+    Dir.mktmpdir do |folder|
+      one, two = %w[phone mobile].map do |name|
+        File.join(folder, "#{name}.sql").tap { |file| File.write(file, "CREATE TABLE driver (id int, #{name} int);") }
+      end
+      alter = ->(*rest) { call("alter", one, two, "--platform", "postgresql", *rest) }
+      code, out, err = alter.()
+      assert_equal [ 3, true, true ], [ code, out.include?("-- Open: Is driver.mobile what was called phone?"),
+                                        err.include?("--answer driver.mobile=phone, or --lose driver.phone") ]
+      assert_equal [ 2, true ], alter.("--answer", "driver.mobile=phone").first(2).then { |it, sql| [ it, sql.include?("RENAME COLUMN") ] }
+      assert_equal [ 2, true ], alter.("--lose", "driver.phone").first(2).then { |it, sql| [ it, sql.include?("DROP COLUMN phone") ] }
+      assert_equal 1, alter.("--answer", "driver=phone").first
+    end
+  end
+
   def test_scripts_that_alter
     Dir.mktmpdir do |directory|
       one, two = %w[one.json two.json].map { |name| File.join(directory, name) }

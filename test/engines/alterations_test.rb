@@ -87,7 +87,12 @@ class AlterationsTest < ActiveSupport::TestCase
     sides = [ start, goal ].map { |model| Kelvath::Altering::Side.new(model:, design_id: id) }
     asked = Kelvath::Altering.between(*sides)
     needed = [ asked, asked.reverse ].flat_map(&:questions).select(&:needed)
-    Kelvath::Altering.between(*sides, answers: needed.to_h { |each| [ [ each.about, each.kind ], each.example ] })
+    Kelvath::Altering.between(*sides, answers: needed.to_h { |each| answer(each) })
+  end
+
+  # What may have been renamed is taken for something new.
+  def answer(question)
+    question.lost ? [ [ question.lost, "lost" ], "yes" ] : [ [ question.about, question.kind ], question.example ]
   end
 
   def tried(alteration, engine, place)

@@ -2,6 +2,8 @@
 
 # The script from another state to a design as it is now, and the way back.
 class AlterationPage
+  READING = %w[state drift joining].freeze # kinds of runs that read a state of the design
+
   # key: as addresses have it; title: as people read it.
   Source = Struct.new(:key, :title, keyword_init: true)
 
@@ -49,11 +51,19 @@ class AlterationPage
 
   delegate :script, to: :alteration
 
+  # Raises Kelvath::InvalidValue for an answer that cannot be used here.
+  def check_answer(about, question, text)
+    return unless from && !reading
+
+    answers = Kelvath::Altering::Answers.of(@model, @design.id)
+    Kelvath::Altering::Answers.check_former(start, goal, answers, about, question, text)
+  end
+
   # [Scripting::Sentences::Part, …]
   def parts = Kelvath::Altering::Sentences.new(alteration, @recipe).parts
 
   # { words of a loss => rows that it concerns }, where a database was asked.
-  def counts = @back ? {} : (state&.result || {}).fetch("counts", {})
+  def counts = @back || state&.kind != "state" ? {} : state.result.to_h.fetch("counts", {})
 
   # The latest run in which this was tried, or nil.
   def trial
@@ -80,7 +90,7 @@ design_id: @design.id)
 
   def state
     kind, id = from_key.to_s.split(":", 2)
-    @state ||= @stored.runs.find_by(id:, kind: "state", design_id: @design.id) if kind == "state"
+    @state ||= @stored.runs.find_by(id:, kind: READING, design_id: @design.id) if kind == "state"
   end
 
   def milestone(id) = Milestone.find_by!(id:, model_id: @stored.id)
@@ -99,7 +109,8 @@ design_id: @design.id)
   end
 
   def states
-    @stored.runs.where(kind: "state", design_id: @design.id).order(id: :desc).limit(10).map do |run|
+    read = @stored.runs.where(kind: READING, design_id: @design.id).order(id: :desc).limit(10)
+    read.reject { |run| run.kind != "state" && run.result.to_h["digest"].nil? }.map do |run|
       Source.new(key: "state:#{run.id}", title: "#{run.title}, #{run.created_at.strftime('%-d %b, %H:%M')}")
     end
   end

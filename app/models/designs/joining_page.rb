@@ -14,7 +14,7 @@ class JoiningPage
     @plan = Kelvath::Joining::Plan.new(model, ReadState.model(run), design_id: run.result["design_id"], apart:, scope:)
   end
 
-  delegate :offers, :notes, :design, :new_design?, to: :plan
+  delegate :offers, :notes, :design, :new_design?, :questions, to: :plan
 
   # [[table's name or "", [Offer, …]], …] of those that are shown.
   def groups = offers.first(MOST).group_by(&:place).sort_by { |place, _| [ place.empty? ? 1 : 0, place ] }

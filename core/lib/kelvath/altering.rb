@@ -70,8 +70,9 @@ module Kelvath
     # How a table or a column, or another part of a table, is named in questions: "vessel", "crew.member",
     # "vessel.length", in small letters.
     def about(model, element)
+      parent = model[element.parent_id]
       parts = element.respond_to?(:name_parts) ? element.name_parts(model) :
-                [ about(model, model.fetch(element.parent_id)), element.name ]
+                [ (about(model, parent) unless parent.nil? || parent.kind == :design), element.name ].compact
       parts.join(".").downcase
     end
   end

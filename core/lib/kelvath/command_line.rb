@@ -27,16 +27,20 @@ module Kelvath
       kelvath alter START GOAL --platform P         the script from the design of one model (or a script, or an SQLite
                                                     file) to that of another; --back: the way back;
                                                     --recipe R; --answer vessel.length=0 for what it
-                                                    asks; --prove: tried there and back on a throwaway
-                                                    database. Answers 0 if it is proven or there is
-                                                    nothing to do, 2 if there is something to do or it
-                                                    differs, 1 if it failed
+                                                    asks, --answer crew.grade=rank for what was called
+                                                    rank, --lose crew.rank for what may go; --prove: tried
+                                                    there and back on a throwaway database. Answers 0 if
+                                                    it is proven or there is nothing to do, 2 if there is
+                                                    something to do or it differs, 3 if it hangs on an
+                                                    answer whether something is lost, 1 if it failed
       kelvath connections                           ways to databases that are kept here
       kelvath read --connection NAME --out MODEL    a database over one of them, into a model file; --only "sail*",
                                                     --never "*_old", --schema S, --kind table: only some of it
       kelvath run MODEL --connection NAME           runs the script of its latest design there, all or nothing
                                                     (--recipe R; --database NAME where anything would be lost; --undo
-                                                    FILE keeps the way back while it runs); answers 0, or 1 if it failed
+                                                    FILE keeps the way back while it runs; --alter: the
+                                                    script from what is there to the design, with --answer
+                                                    and --lose); answers 0, or 1 if it failed
       kelvath drift [MODEL --connection NAME]       what is other in a database than in the design; without a file: of
                                                     every model here that was read from one. Answers 0 for nothing, 2
                                                     for something. Secrets that are not kept: KELVATH_SECRET, or a line
@@ -129,6 +133,8 @@ module Kelvath
         on.on("--to WAY") { |value| options[:to] = value }
         on.on("--design NAME") { |value| options[:design] = value }
         on.on("--answer ABOUT=TEXT") { |value| (options[:answers] ||= []) << value }
+        on.on("--lose NAME") { |value| (options[:lose] ||= []) << value }
+        on.on("--alter") { options[:alter] = true }
         on.on("--connection NAME") { |value| options[:connection] = value }
         on.on("--database NAME") { |value| options[:database] = value }
         on.on("--format FORMAT") { |value| options[:format] = value }

@@ -52,6 +52,16 @@ module Kelvath
         @pairing.likened.map { |id| [ id, @read.fetch(id).name, @model.fetch(@pairing.ids.fetch(id)).name ] }
       end
 
+      # What may be the same under another name, as a script that alters would ask: [Altering::Questions::Question, …]
+      def questions
+        return [] if new_design? || !Platforms.fetch(@design.platform).alterable?
+
+        start = Altering::Side.new(model: @read, design_id: read_design.id, told: true)
+        goal = Altering::Side.new(model: @model, design_id: @design.id)
+        Altering.between(start, goal, answers: Altering::Answers.of(@model, @design.id))
+                .questions.select { |each| each.kind == "former" }
+      end
+
       # Is the design one that comes with it?
       def new_design? = !@model.key?(@design.id)
 

@@ -36,6 +36,22 @@ class JoiningTest < CoreTest
   # { what is offered => what becomes of it }
   def offered(plan) = plan.offers.to_h { |offer| [ "#{offer.way} #{offer.title}", offer.said ] }
 
+  # What was answered to a script that alters is known when the database is read again.
+  def test_answers_about_names_are_used
+    first = begun
+    design = first.model.all(:design).first
+    other = FIRST.sub("depth int", "sounding int").sub("TABLE toll", "TABLE levy").sub("TABLE quay", "TABLE wharf")
+    assert_equal [ "Is berth.depth what was called sounding?" ], plan(first.model, other, design.id).questions
+      .map(&:words).grep(/depth/)
+    model = [ %w[berth.depth sounding], %w[toll levy] ].reduce(first.model) do |known, (about, text)|
+      Altering::Answers.set(known, design.id, about, "former", text, ids:).apply(known)
+    end
+    found = offered(plan(model, other, design.id))
+    assert_equal [ "name “toll” becomes “levy”", nil, nil ],
+                 found.values_at("changed table toll", "new column sounding", "new table levy"), found.inspect
+    assert_includes found, "new table wharf"
+  end
+
   def test_what_is_there_already_is_not_offered_again
     first = begun
     assert_empty offered(plan(first.model, FIRST, first.design_id))

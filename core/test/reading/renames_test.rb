@@ -41,6 +41,13 @@ class RenamesTest < CoreTest
     assert_equal [ "berth" ], catalog.tables.first.former
   end
 
+  def test_an_enumerated_type
+    catalog = read("postgresql", "CREATE TYPE kind AS ENUM ('a', 'b')", "CREATE TABLE berth (kind kind, kinds kind[], old int)",
+                   "ALTER TYPE kind RENAME TO \"Sort\"", "ALTER TYPE \"Sort\" RENAME VALUE 'b' TO 'c'")
+    assert_equal [ "Sort", %w[a c], [ "\"Sort\"", "\"Sort\"[]", "int" ] ],
+                 [ catalog.enumerations.first.name, catalog.enumerations.first.values, catalog.tables.first.columns.map(&:native_type) ]
+  end
+
   def test_former_names_are_kept_into_designs
     catalog = read("postgresql", MADE, COLUMN.fetch("postgresql"), "ALTER TABLE berth RENAME TO mooring")
     side = Altering::Side.of_catalog(catalog, "postgresql", ids:)

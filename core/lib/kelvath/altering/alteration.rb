@@ -29,7 +29,14 @@ module Kelvath
       def equal? = statements.empty?
 
       # [Questions::Question, …] that are not answered; must one be before the script can run?
-      def questions = @open ||= @questions.open.reject { |each| each.needed && brought?(goal.fetch(each.element_id)) }
+      def questions
+        @open ||= @questions.open.reject do |each|
+          each.needed && each.lost.nil? && brought?(goal.fetch(each.element_id))
+        end
+      end
+
+      # Those on which it hangs whether anything is lost.
+      def losing_questions = questions.select(&:lost)
       def asks? = questions.any?(&:needed)
 
       # [Losses::Loss, …]

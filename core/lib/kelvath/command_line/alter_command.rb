@@ -10,16 +10,24 @@ module Kelvath
         platform = Platforms.fetch(need(options, :platform))
         sides = [ start, goal ].map { |file| side(file, platform, options) }
         recipe = Scripting::Recipes.fetch(sides.last.model, options[:recipe] || Scripting::Recipes.usual.id)
-        alteration = Altering.between(*sides, answers: answers(options), recipe:)
+        alteration = Altering.between(*sides, answers: answers(sides, options), recipe:)
         told(alteration)
         return prove_alteration(platform, alteration) if options[:prove]
 
         chosen = options[:back] ? alteration.reverse : alteration
         @out.print chosen.script.text unless chosen.equal?
         @err.puts "statements=#{chosen.statements.size} losses=#{chosen.losses.size}"
+        return open_losses(chosen) if chosen.asks? && chosen.questions.select(&:needed).all?(&:lost)
         raise Error, unanswered(chosen) if chosen.asks?
 
         chosen.equal? ? 0 : 2
+      end
+
+      UNSETTLED = 3 # the code of a script on which it hangs whether something is lost
+
+      def open_losses(alteration)
+        alteration.losing_questions.each { |each| @err.puts "kelvath: #{unanswered_of(each)}" }
+        UNSETTLED
       end
 
       # A model file, a database file of the platform, or a script.
@@ -54,15 +62,13 @@ module Kelvath
         Altering::Side.of_catalog(catalog, platform.key, ids:)
       end
 
-      # vessel.length=0 -> { ["vessel.length", "value"] => "0" }; the same is answered for the way back.
-      def answers(options)
-        options.fetch(:answers, []).flat_map { |each|
+      # As Altering::Answers.said reads them.
+      def answers(sides, options)
+        list = options.fetch(:answers, []).map do |each|
           about, text = each.split("=", 2)
-          raise BadCall, "“--answer #{each}” is to say what about, = and a value." if text.nil?
-
-          [ [ [ about.downcase, "value" ], text ], [ [ about.downcase, "value back" ], text ],
-            [ [ about.downcase, "former" ], text ] ]
-        }.to_h
+          text ? [ about, text ] : raise(BadCall, "“--answer #{each}” is to say what about, = and a value or a name.")
+        end
+        Altering::Answers.said(*sides, list, lost: options.fetch(:lose, []))
       end
 
       def told(alteration)
@@ -70,9 +76,10 @@ module Kelvath
         alteration.questions.each { |each| @err.puts "#{each.needed ? 'open' : 'question'}: #{each.words}" }
       end
 
-      def unanswered(alteration)
-        open = alteration.questions.find(&:needed)
-        "#{open.words} Say it: --answer #{open.about}=#{open.example}"
+      def unanswered(alteration) = unanswered_of(alteration.questions.find(&:needed))
+
+      def unanswered_of(open)
+        "#{open.words} Say it: --answer #{open.about}=#{open.example}#{", or --lose #{open.lost}" if open.lost}"
       end
 
       def prove_alteration(platform, alteration)

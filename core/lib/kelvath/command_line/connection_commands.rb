@@ -36,13 +36,28 @@ module Kelvath
       def run_script(file, options)
         model = load(file)
         name, given = need(options, :connection), options.slice(:database, :undo)
-        result = reached.run(name, **given) { |platform| composition(file, model, options.merge(platform:)).script }
+        result = reached.run(name, **given) do |platform, there|
+          options[:alter] ? altering_there(model, platform, there.call, options) :
+                            composition(file, model, options.merge(platform:)).script
+        end
         return ran(result) unless result[:failed]
 
         @err.puts "kelvath: #{result[:failed]}"
         raise Error, result[:clean] ? "The database is as it was before." :
                      "The database is not as it was before: #{result[:trouble] || result[:left].first}. What goes " \
                      "back stands in #{result[:undo]}."
+      end
+
+      # From what is there to the latest design.
+      def altering_there(model, platform, there, options)
+        design = model.all(:design).select { |each| each.platform == platform }.last or
+          raise Error, "This model has no design for #{Platforms.fetch(platform).title}."
+        sides = [ there, Altering::Side.new(model:, design_id: design.id) ]
+        kept = Altering::Answers.of(model, design.id)
+        alteration = Altering.between(*sides, answers: kept.merge(answers(sides, options)))
+        raise Error, unanswered(alteration) if alteration.asks?
+
+        alteration.script
       end
 
       def ran(result)

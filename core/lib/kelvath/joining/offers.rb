@@ -70,7 +70,7 @@ module Kelvath
 
       def change(element)
         mine = @pairing.of(element)
-        sets = @differing.of(renamed(element), mine, named: @pairing.likened.include?(element.id))
+        sets = @differing.of(renamed(element), mine, named: (@pairing.likened | @pairing.named).include?(element.id))
         return if sets.empty?
 
         all = { mine.id => sets, **followers(element, mine, sets) }

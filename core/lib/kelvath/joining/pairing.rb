@@ -9,8 +9,9 @@ module Kelvath
       LEAST = 3 # columns that such a table has
       PLACED = %i[table view enumeration sequence routine].freeze
 
-      # ids: { id in what was read => id in the model }; likened: ids of tables read that have another name here.
-      attr_reader :ids, :likened
+      # ids: { id in what was read => id in the model }; likened: ids of tables read that have another name here; named:
+      # ids of what was read and has another name here by somebody's word.
+      attr_reader :ids, :likened, :named
 
       # read_design: the design that was read. A design that the model has not is paired with nothing.
       # apart: ids of tables that are found by their names alone.
@@ -18,7 +19,7 @@ module Kelvath
         @apart = apart
         @model, @design, @read, @read_design = model, design, read, read_design
         @ids = { read_design.id => design.id }
-        @likened = Set.new
+        @likened, @named = Set.new, Set.new
         @taken = Set.new
         physical if model.key?(design.id)
         @ids.merge!(LogicalPairing.new(model, read, read_design, self).ids)
@@ -46,7 +47,36 @@ module Kelvath
 
       private
 
+      # What somebody said when a script that alters asked: [[Element of the model, what it is called in what was read]].
+      def said
+        @said ||= begin
+          parts = Derivation::Again::Parts.of(@model, @design.id).values
+          Altering::Answers.of(@model, @design.id).filter_map { |(about, question), name|
+            found = question == "former" && Altering::Answers.element(@model, parts, about)
+            [ found, name ] if found
+          }
+        end
+      end
+
+      # Pairs of a kind that somebody said, where nothing has the model's own name. theirs, mine: Elements in one place.
+      def answered(theirs, mine)
+        return if said.empty?
+
+        mine.each do |each|
+          name = said.find { |element, _| element.id == each.id }&.last
+          next if name.nil? || @taken.include?(each.id) || theirs.any? { |other| other.name.casecmp?(each.name) }
+
+          plain = name.split(".").last
+          found = theirs.find { |other| !@ids.key?(other.id) && other.name.casecmp?(plain) }
+          next unless found
+
+          take(found, each)
+          @named << found.id
+        end
+      end
+
       def physical
+        answered(Metamodel::Design.schemas(@read, @read_design.id), Metamodel::Design.schemas(@model, @design.id))
         pair(Metamodel::Design.schemas(@read, @read_design.id),
              Metamodel::Design.schemas(@model, @design.id)) { |each, _| each.name.downcase }
         PLACED.each { |kind| placed(kind) }
@@ -56,6 +86,7 @@ module Kelvath
 
       def placed(kind)
         both = [ @read.children(@read_design.id, kind), @model.children(@design.id, kind) ]
+        answered(*both)
         pair(*both) { |each, model| [ schema(each, model), each.name.downcase, text(each, model) ] } if kind == :routine
         pair(*both) { |each, model| [ schema(each, model), each.name.downcase ] }
         single = both.map { |list| list.group_by { |each| each.name.downcase }.select { |_, same| same.one? } }
@@ -117,7 +148,9 @@ module Kelvath
 
       # Columns, and those within them.
       def nested(theirs, mine)
-        pair(@read.children(theirs, :column), @model.children(mine, :column)) { |each, _| each.name.downcase }
+        both = [ @read.children(theirs, :column), @model.children(mine, :column) ]
+        answered(*both)
+        pair(*both) { |each, _| each.name.downcase }
         @read.children(theirs, :column).each { |column| nested(column.id, @ids[column.id]) if @ids.key?(column.id) }
       end
 

@@ -9,14 +9,13 @@ module Kelvath
       attr_reader :correspondence
 
       # known: { id => Element }; fresh: Elements, parents first. every: match also what is never derived, such as
-      # views, by its name. given: { fresh id => known id } that somebody said.
-      def initialize(known, fresh, every: false, given: {})
+      # views, by its name. said: { fresh id => the name of what it was, by somebody's word }.
+      def initialize(known, fresh, every: false, said: {})
         @every = every
         @known = known
         @fresh = fresh
-        @given = given
+        @said = said
         @correspondence = Correspondence.new
-        given.each { |right, left| @correspondence.take(left, right, :answer) }
         match
       end
 
@@ -29,23 +28,24 @@ module Kelvath
 
       def match
         waiting = @fresh.reject do |each|
-          next true if @given.key?(each.id)
-
-          @known.key?(each.id) && (@given.value?(each.id) || @correspondence.take(each.id, each.id, :identity))
+          @known.key?(each.id) && @correspondence.take(each.id, each.id, :identity)
         end
         @open = @known.each_value.select do |each|
           (@every || each.class.fields.key?(:source_id)) && !@correspondence.left?(each.id)
         end
         return if @open.empty? || waiting.empty?
 
-        # Where a table stands is known before anything within it is sought.
-        waiting.partition { |each| each.kind == :table }.each { |list| pair(list) }
+        # In which schema and table something stands is known before it is sought.
+        waiting.group_by { |each| FIRST.index(each.kind) || FIRST.size }.sort_by(&:first).each { |_, list| pair(list) }
       end
+      FIRST = %i[schema table].freeze
 
       def pair(waiting)
+        claim(waiting, :answer) { |each| @said[each.id]&.then { |name| called(each, name) } }
         claim(waiting, :origin) { |each| by_source(each) }
         claim(waiting, :structure) { |each| by_columns(each) }
         claim(waiting, :name) { |each| by_name(each) }
+        claim(waiting, :name) { |each| by_bare_name(each, waiting) }
         claim(waiting, :origin) { |each| by_former_name(each) }
         claim(waiting, :structure) { |each| by_columns(each) } # columns have theirs by now
       end
@@ -86,21 +86,53 @@ module Kelvath
         named(fresh, fresh.name)
       end
 
-      # The latest name first. A table that was in a schema is told with it.
+      # What is in another schema now, where nothing else of that name could be meant.
+      def by_bare_name(fresh, waiting)
+        return unless fresh.class.fields.key?(:schema_id)
+
+        @waiting_names ||= {}.compare_by_identity
+        left = @waiting_names[waiting] ||= waiting.reject { |each| @correspondence.right?(each.id) }
+                                                  .map { |each| [ each.kind, each.values[:name].to_s.downcase ] }.tally
+        return unless left[[ fresh.kind, fresh.name.downcase ]] == 1
+
+        list = bare_names[[ fresh.kind, fresh.name.downcase ]].to_a.reject { |each| @correspondence.left?(each.id) }
+        list.first if list.one?
+      end
+
+      # The latest name first.
       def by_former_name(fresh)
         fresh.values.fetch(:former_names, Model::NONE).reverse_each do |name|
-          found = named(fresh, name) || (fresh.kind == :table ? named(fresh, name.split(".").last) : nil)
+          found = called(fresh, name)
           return found if found
         end
         nil
       end
 
+      # What has that name where something stands; the name may say a schema ("quay.berth"), or what it stands in.
+      def called(fresh, name)
+        found = named(fresh, name)
+        return found if found || !name.include?(".")
+
+        plain = name.split(".").last
+        return named(fresh, plain) unless fresh.class.fields.key?(:schema_id)
+
+        bare_names[[ fresh.kind, plain.downcase ]].to_a
+          .find { |each| !@correspondence.left?(each.id) && schema_name(each)&.casecmp?(name.split(".").first) }
+      end
+
       def named(fresh, name)
         @names ||= index { |each|
-          [ each.kind, each.parent_id, each.name.downcase ] if each.class.fields.key?(:name)
+          [ each.kind, each.parent_id, each.values[:schema_id], each.name.downcase ] if each.class.fields.key?(:name)
         }
-        free(@names[[ fresh.kind, id(fresh.parent_id), name.downcase ]])
+        free(@names[[ fresh.kind, id(fresh.parent_id), fresh.values[:schema_id]&.then { |schema| id(schema) },
+                      name.downcase ]])
       end
+
+      def bare_names
+        @bare_names ||= index { |each| [ each.kind, each.name.downcase ] if each.class.fields.key?(:schema_id) }
+      end
+
+      def schema_name(element) = @known[element.schema_id]&.name
 
       def index
         @open.each_with_object({}) do |each, found|

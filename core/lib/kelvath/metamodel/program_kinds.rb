@@ -78,7 +78,7 @@ module Kelvath
       within :design
       def self.title = "answer for an alteration"
       field :about, :name, internal: true
-      field :question, :choice, values: [ "value", "value back", "former" ], internal: true
+      field :question, :choice, values: [ "value", "value back", "former", "from", "lost" ], internal: true
       field :text, :text
 
       def name = ""

@@ -130,6 +130,18 @@ module Kelvath
         column
       end
 
+      # What columns are of has another place, [schema, name].
+      def retype(was, place)
+        fresh = place.compact.map { |part| @dialect.platform.quote(part) }.join(".")
+        @tables.each_value do |table|
+          table.columns.each do |column|
+            name, rest = column.native_type.match(/\A((?:"[^"]*"|[\w$]+)(?:\.(?:"[^"]*"|[\w$]+))*)(.*)\z/m)&.captures
+            parts = name.to_s.scan(/"[^"]*"|[\w$]+/).map { |part| part.delete('"').downcase }
+            column.native_type = "#{fresh}#{rest}" if parts.any? && was.compact.map(&:downcase).last(parts.size) == parts
+          end
+        end
+      end
+
       # Takes a column away, and what cannot be without it.
       def drop_column(table, name)
         column = column(table, name) or return

@@ -31,6 +31,22 @@ module Kelvath
         script.handed_out.reject { |each| OURS.include?(each.kind) }.filter_map { |each| loss(each) }
       end
 
+      # [words with %s for the table, name of the table, names of the columns that an UPDATE sets] of one statement, without quotation marks;
+      # nil if it takes nothing away.
+      def told(sql)
+        form, words = FORMS.find { |each, _| each.match?(sql) }
+        return unless form
+
+        name = form.match(sql)[:name]
+        set = sql.match?(/\A\s*UPDATE\b/i) ? sql.scan(/(?:\bSET\s+|,\s*)(#{NAME})\s*=/i).flatten : []
+        [ words, plain(name), set.map { |each| plain(each) } ]
+      end
+
+      # The name of the table that a statement makes, or gives to another one.
+      def made(sql) = sql[/\A\s*CREATE\s+(?:\w+\s+)*?TABLE\s+(?:IF\s+NOT\s+EXISTS\s+)?(#{NAME})/i, 1]&.then { |name| plain(name) }
+
+      def plain(name) = name.delete('`"[]').split(".").last.to_s.strip.downcase
+
       def loss(statement)
         FORMS.each do |form, words|
           match = form.match(statement.sql) or next
@@ -48,7 +64,7 @@ module Kelvath
         where = match.names.include?("where") ? match[:where] : nil
         "SELECT count(*) FROM #{match[:name]}#{" WHERE #{where}" if where}"
       end
-      private_class_method :loss, :count
+      private_class_method :loss, :count, :plain
     end
   end
 end

@@ -15,7 +15,8 @@ module Kelvath
         @states = States.new(before, ids:)
         @now = now
         @ran = Array(ran)
-        @left_by = nearest
+        @told_by = nearest
+        @left_by = made_alike(@told_by)
         merge
       end
 
@@ -30,12 +31,18 @@ module Kelvath
 
       # What going back makes again without what was in it, as lines.
       def not_brought_back
-        @not_brought_back ||= Altering.between(@states.start, @left_by, identified: true).losses.reject(&:stops?).map(&:words)
+        @not_brought_back ||= Altering.between(@states.start, @told_by, identified: true).losses.reject(&:stops?).map(&:words)
       end
 
-      # Have the statements taken anything away that cannot be made again? Then what they made may be all that is left
-      # of it.
-      def destroyed? = not_brought_back.any?
+      # Rows that statements have taken away or written over in what was there before, as lines. statements: [[SQL, how
+      # many rows it has written, nil if that is not known], …]
+      def written_over(statements)
+        made = statements.filter_map { |sql, _| Clearing.made(sql) }
+        statements.filter_map do |sql, rows|
+          words, table, columns = rows&.zero? ? nil : Clearing.told(sql)
+          name = words && was_there(table, columns, made) and "#{format(words, name)}."
+        end.uniq
+      end
 
       # [Altering::Losses::Loss, …] of what going back would drop or cut; a count is asked of the database as it is.
       def losses = alteration.losses.reject(&:stops?)
@@ -67,6 +74,38 @@ module Kelvath
         Running.differences(side, @there).count { |each| each.right.nil? || each.field || !Running::ALONE.include?(each.kind) }
       end
 
+      # What was dropped and is there again, in all as it was but for its rows, needs no way back: it is as good as that.
+      def made_alike(side)
+        start = parts(@states.start)
+        fresh = parts(side)
+        lost = start.reject { |id, _| fresh.key?(id) }
+        made = fresh.values.reject { |each| start.key?(each.id) }
+        return side if lost.empty? || made.empty?
+
+        other = Running.differences(@states.start, side).to_set { |each| each.path.split(" · ").first(2) }
+        tables = other.to_set(&:first)
+        pairs = Matching::Designs.new(lost, made, every: true).correspondence
+        alike = Matching::Correspondence.new
+        pairs.pairs.each do |pair|
+          path = outlined(fresh[pair.right_id], fresh)
+          next if fresh[pair.right_id].kind == :table ? tables.include?(path.first) : other.include?(path)
+
+          alike.take(pair.left_id, pair.right_id, pair.how)
+        end
+        side(alike.aligned(fresh.values).values)
+      end
+
+      # The first two parts of an element's path, as differences have it.
+      def outlined(element, elements)
+        parent = elements[element.parent_id]
+        return outlined(parent, elements) if parent && parent.kind != :table
+
+        name = element.values[:name].to_s.downcase
+        parent ? [ label(parent), name ] : [ label(element) ]
+      end
+
+      def label(table) = table.label(@states.start.model).downcase
+
       # What is there, in the ids of what was: by what it is called after the statements, then by what it was called
       # before them.
       def now_parts
@@ -83,6 +122,23 @@ module Kelvath
           waiting = found.values.reject { |each| known.key?(each.id) }
           Matching::Designs.new(former, waiting, every: true).correspondence.aligned(found.values)
         end
+      end
+
+      # What a table of that name was called before, if it was there, and any of the columns, if some are named; nil for
+      # none. What is called so now counts, too, and a name that nobody knows any more, unless a statement has made what
+      # was called so.
+      def was_there(table, columns, made)
+        found = [ @before.model.all(:table), now_parts.values, parts(@told_by).values ].flatten(1)
+                  .select { |each| each.kind == :table && each.name.casecmp?(table) }.map(&:id).uniq
+        return made.include?(table) ? nil : table if found.empty?
+
+        found = found.select { |id| @before.model.key?(id) }
+        name = found.first && @before.model[found.first].label(@before.model)
+        return name if columns.empty?
+
+        names = [ @before.model.elements, now_parts, parts(@told_by) ].flat_map(&:values)
+                  .select { |each| each.kind == :column && found.include?(each.parent_id) && @before.model.key?(each.id) }
+        name if names.any? { |each| columns.include?(each.name.downcase) }
       end
 
       # The changes of the statements taken back, one by one, wherever they still stand.

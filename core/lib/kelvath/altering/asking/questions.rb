@@ -5,10 +5,10 @@ module Kelvath
     # What only a person can say before rows are altered: what they get in a column that becomes mandatory, what becomes
     # of values that fit the new type in no way, and whether something is only called otherwise.
     class Questions
-      # about: as Altering.about says it; kind: "value", "value back" or "former"; words: the question; example: an
-      # answer; needed:
-      # must it be answered before the script can run?
-      Question = Struct.new(:about, :kind, :words, :example, :needed, :element_id, keyword_init: true)
+      # about: as Altering.about says it; kind: one of those of Answers; words: the question; example: an
+      # answer; needed: must it be answered before the script can run? lost: what may be said to go instead, as Answers
+      # have it, nil where nothing would be lost.
+      Question = Struct.new(:about, :kind, :words, :example, :needed, :element_id, :lost, keyword_init: true)
 
       # answers: { [about, kind] => text }; back: of the way back? What is asked there is answered apart.
       def initialize(changes, touched, answers, proposals: [], back: false)
@@ -59,24 +59,44 @@ module Kelvath
       end
 
       def renamed
-        @proposals.map do |each|
-          ask(each.new, "former", "Is #{title(each.new)} what was called #{each.old.name}?", example: each.old.name,
-              needed: false)
+        @proposals.reject { |each| answered?(each) }.map do |each|
+          lost = loses?(each.old) ? Altering.about(@changes.start, each.old) : nil
+          words, kind, example = each.moved ? moving(each) : naming(each)
+          ask(each.new, kind, words, example:, needed: !lost.nil?, lost:)
         end
+      end
+
+      def naming(proposal)
+        [ "Is #{title(proposal.new)} what was called #{proposal.old.name}?", "former", proposal.old.name ]
+      end
+
+      def moving(proposal)
+        from = Altering.about(@changes.start, proposal.old)
+        [ "Do the values of #{from} go to #{title(proposal.new)}?", "from", from ]
+      end
+
+      # Does it hold what would go with it?
+      def loses?(old)
+        old.kind == :table ? !old.outside : old.kind == :column && old.computed.empty?
+      end
+
+      def answered?(proposal)
+        @answers.key?([ Altering.about(@changes.start, proposal.old), "lost" ]) ||
+          @answers.key?([ Altering.about(@changes.goal, proposal.new), "from" ])
       end
 
       def columns
         @columns ||= (@changes.added(:column) + @changes.changed(:column).map(&:new))
       end
 
-      def ask(element, kind, words, example:, needed:)
-        Question.new(about: Altering.about(@changes.goal, element), kind:, words:, example:, needed:,
+      def ask(element, kind, words, example:, needed:, lost: nil)
+        Question.new(about: Altering.about(@changes.goal, element), kind:, words:, example:, needed:, lost:,
                      element_id: element.id)
       end
 
       def title(element)
-        element.kind == :table ? "the table #{element.name}" :
-          "#{@changes.goal.fetch(element.parent_id).name}.#{element.name}"
+        element.kind == :column ? "#{@changes.goal.fetch(element.parent_id).name}.#{element.name}" :
+          "the #{element.class.title} #{element.name}"
       end
 
       # What a row might hold.

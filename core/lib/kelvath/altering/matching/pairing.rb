@@ -6,10 +6,12 @@ module Kelvath
     # same; else what comes from the same source, is over the same columns or has the same name, and what somebody said.
     class Pairing
       # Models that hold the design and nothing else. proposals: [Proposals::Proposal, …] of what may have been renamed.
-      attr_reader :start, :goal, :proposals
+      # unusable: ids in the goal's own model of things that were said to be what is not there, or is something else.
+      attr_reader :start, :goal, :proposals, :unusable
 
       # answers, identified: as Altering.between takes them.
       def initialize(start, goal, answers, identified: false)
+        @unusable = []
         @design = start.design
         @start = alone(start, @design, Derivation::Again::Parts.of(start.model, start.design_id).values)
         theirs = Derivation::Again::Parts.of(goal.model, goal.design_id).values
@@ -19,9 +21,12 @@ module Kelvath
         sources = @start.all(:column).to_set(&:source_id)
         theirs = theirs.map { |each| as_before(each, goal.model, sources) }
         known = Derivation::Again::Parts.of(@start, @design.id)
-        given = strangers(known, theirs).merge(renamed(known, goal.model, theirs, answers))
-        paired = Matching::Designs.new(known, theirs, every: true, given:).aligned.values
-        take(goal, paired, Proposals)
+        theirs = apart(known, theirs)
+        said = renamed(goal.model, theirs, answers)
+        designs = Matching::Designs.new(known, theirs, every: true, said:)
+        @unusable = said.keys.reject { |id| designs.correspondence.of(id)&.how == :answer }
+        take(goal, designs.aligned.values, Proposals)
+        carried(answers)
       end
 
       private
@@ -49,27 +54,37 @@ module Kelvath
         former ? element.with(source_id: former) : element
       end
 
-      # What has the id of something that it cannot be the same as, since that is of another kind or in another place:
-      # { id => an id of its own }.
-      def strangers(known, theirs)
-        theirs.select { |each| known[each.id] && place(known[each.id]) != place(each) }
-              .to_h { |each| [ each.id, "#{each.id}-moved" ] }
+      # With an id of its own for what has that of something that it cannot be the same as, since that is of another kind
+      # or in another place.
+      def apart(known, theirs)
+        strange = theirs.select { |each| known[each.id] && place(known[each.id]) != place(each) }
+                        .to_h { |each| [ each.id, "#{each.id}-moved" ] }
+        strange.empty? ? theirs : theirs.map { |each| Matching::OtherIds.element(each, strange, sources: false) }
       end
 
       def place(element) = [ element.kind, element.parent_id ]
 
-      # { id on the goal's side => id at the start }, as was answered.
-      def renamed(known, model, theirs, answers)
+      # { id on the goal's side => name at the start }, as was answered.
+      def renamed(model, theirs, answers)
         said = answers.select { |(_, question), _| question == "former" }
         return {} if said.empty?
 
-        by_about = theirs.select { |each| %i[table column].include?(each.kind) }
-                         .to_h { |each| [ Altering.about(model, model.fetch(each.id)), each ] }
-        said.each_with_object({}) do |((about, _), name), given|
-          fresh = by_about[about] or next
-          parent = given.fetch(fresh.parent_id, fresh.parent_id)
-          old = known.each_value.find { |each| place(each) == [ fresh.kind, parent ] && each.name.casecmp?(name) }
-          given[fresh.id] = old.id if old && !given.value?(old.id)
+        said.each_with_object({}) do |((about, _), name), found|
+          fresh = Answers.element(model, theirs, about)
+          found[fresh.id] = name if fresh
+        end
+      end
+
+      # Columns that get their values from one elsewhere, as was answered, have its source.
+      def carried(answers)
+        answers.select { |(_, question), _| question == "from" }.each do |(about, _), text|
+          fresh = Answers.element(@goal, @goal.elements.values, about)
+          old = Answers.element(@start, @start.elements.values, text.downcase)
+          next unless [ fresh, old ].all? { |each| each&.kind == :column } && !@start.key?(fresh.id)
+
+          source = old.source_id.empty? ? "moved-#{old.id}" : old.source_id
+          @start = @start.updated(put: [ old.with(source_id: source) ], drop: [])
+          @goal = @goal.updated(put: [ fresh.with(source_id: source) ], drop: [])
         end
       end
     end

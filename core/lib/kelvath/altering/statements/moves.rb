@@ -100,8 +100,16 @@ module Kelvath
         old = pairs.map { |_, each| quote(@plan.mid.fetch(each.id)) }
         distinct = back_key(table, from.id) ? "DISTINCT " : ""
         source = @plan.mid_writer.place(@plan.mid.fetch(from.id))
+        there = present(pairs)
         @plan.speech.statement("fill", table, "INSERT INTO #{@plan.goal_writer.place(table)} (#{names.join(', ')})\n" \
-                                              "SELECT #{distinct}#{old.join(', ')} FROM #{source}")
+                                              "SELECT #{distinct}#{old.join(', ')} FROM #{source}" \
+                                              "#{" WHERE #{there.join(' AND ')}" if there.any?}")
+      end
+
+      # What must have a value there and may have none here goes along where it has one.
+      def present(pairs)
+        pairs.select { |column, old| column.mandatory && !old.mandatory }
+             .map { |_, old| "#{quote(@plan.mid.fetch(old.id))} IS NOT NULL" }
       end
 
       # [[column that came to a table that was there, the one that goes], …] where a foreign key joins the two tables.

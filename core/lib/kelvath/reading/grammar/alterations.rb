@@ -66,6 +66,8 @@ module Kelvath
 
         def added(part, table)
           part.at += 1
+          return if versioned?(part, table, true)
+
           return passed(part.rest) if part.word?("partition", "subpartition", "range", "supplemental", "period",
             "system")
 
@@ -109,8 +111,19 @@ module Kelvath
           left_out(part.at, part.tap(&:rest), "of the column #{column.name}") unless part.end?
         end
 
+        # ADD and DROP SYSTEM VERSIONING (SQL:2011, 11.29), where the platform has it.
+        def versioned?(part, table, on)
+          return false unless part.here?(%w[system versioning]) && dialect.platform.option(:table, VERSIONED)
+
+          on ? table.options[VERSIONED] = true : table.options.delete(VERSIONED)
+          true
+        end
+        VERSIONED = "system versioning"
+
         def dropped(part, table)
           part.at += 1
+          return if versioned?(part, table, false)
+
           return drop_items(part, table) if part.symbol?("(")
 
           case part.word

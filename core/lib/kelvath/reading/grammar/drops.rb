@@ -103,6 +103,7 @@ module Kelvath
         def alter_type(cursor)
           name = cursor.qualified
           each = state.find(:enumerations, name) or return passed(cursor.rest)
+          return renamed_type(cursor, name, each) if cursor.word?("rename", "set")
           return passed(cursor.rest) unless cursor.take("add", "value")
 
           cursor.take("if", "not", "exists")
@@ -112,6 +113,23 @@ module Kelvath
           elsif cursor.take("after") then at = (each.values.index(cursor.string) || at - 1) + 1
           end
           each.values.insert(at, value) unless each.values.include?(value)
+        end
+
+        # RENAME TO, RENAME VALUE … TO …, SET SCHEMA; columns of the type go along.
+        def renamed_type(cursor, name, type)
+          was = type.place
+          if cursor.take("rename", "value")
+            old = cursor.string
+            cursor.take("to")
+            fresh = cursor.string
+            type.values.map! { |value| value == old ? fresh : value }
+          elsif cursor.take("rename", "to") then rename_in(:enumerations, name, cursor.qualified)
+          elsif cursor.take("set", "schema")
+            schema = dialect.schema(cursor.name)
+            state.move(:enumerations, name, [ schema, type.name ], [ schema && dialect.key_of(schema, quoted: true), name.key.last ])
+          else passed(cursor.rest)
+          end
+          state.retype(was, type.place) unless type.place == was
         end
       end
     end
