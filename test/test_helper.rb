@@ -32,6 +32,17 @@ module TestModels
   def entity(model, name) = model.all(:entity).find { |each| each.name == name }
 end
 
+# What a preview shows, as its form would hand it back.
+module SeenPreviews
+  # The token in the form of a page; at: of the one whose form goes there.
+  def seen(path, **params)
+    get path, params:, headers: { "HX-Request" => "true" }
+    shown = Nokogiri::HTML5.fragment(response.body)
+    shown.at_css("input[name=shown]")&.[]("value") ||
+      JSON.parse(shown.at_css("form[hx-vals*=shown]")["hx-vals"]).fetch("shown")
+  end
+end
+
 Minitest.after_run do
   Kelvath::Practice.platforms.each { |platform| PracticeServer.stop(platform) }
   FileUtils.rm_rf(ENV.fetch("KELVATH_PRACTICE_SERVERS"))
@@ -40,6 +51,7 @@ end
 class ActiveSupport::TestCase
   include TestModels
 
+  include SeenPreviews
   parallelize(workers: 1)
   teardown do
     ModelCache.clear

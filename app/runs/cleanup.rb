@@ -112,9 +112,12 @@ class Cleanup
     counted = LossCount.new(database)
     way.losses.flat_map do |loss|
       count = counted.of(loss)
-      (count.nil? ? @at_once : count <= own(way, loss)) ? [] : counted.lines([ loss ])
+      (count.nil? ? fits?(loss) : count <= own(way, loss)) ? [] : counted.lines([ loss ])
     end
   end
+
+  # Values that stood in the type that comes back fit it, where nobody can have written others since.
+  def fits?(loss) = @at_once && loss.kind == :narrowed
 
   # How many rows of what would go are the run's: none, if it has taken anything away that they may be all that is left
   # of.
@@ -124,7 +127,7 @@ class Cleanup
     element = way.model[loss.element_id]
     return @safety.journal.rows_into(element.name) if element&.kind == :table
 
-    @at_once ? Float::INFINITY : 0
+    @at_once && !@kept.before.model.key?(loss.element_id) ? Float::INFINITY : 0 # values that the run has given
   end
 
   # The database that the script had made.

@@ -66,10 +66,10 @@ class ComparisonsTest < ActionDispatch::IntegrationTest
     assert_select "#differences", text: /1 to be decided; 2 differences decided/
     get model_comparison_path(@stored, comparison, origin: "open")
     assert_select ".compared-group", count: 1, text: /definition.*changed on both/m
-    post model_comparison_merge_path(@stored, comparison), params: { into: "left" }
+    post model_comparison_merge_path(@stored, comparison), params: { into: "left", shown: merge_seen("left") }
     assert_equal [ "Ship", "Here.", "Mooring" ], [ *now.fetch(@vessel.id).values.values_at(:name, :definition),
                                                    now.fetch(berth.id).name ]
-    post model_comparison_merge_path(@stored, comparison), params: { into: "right" }
+    post model_comparison_merge_path(@stored, comparison), params: { into: "right", shown: merge_seen("right") }
     assert_equal "Ship", copy.reload.model.fetch(@vessel.id).name
     assert_equal "There.", copy.model.fetch(@vessel.id).definition
   end
@@ -117,6 +117,8 @@ class ComparisonsTest < ActionDispatch::IntegrationTest
   end
 
   private
+
+  def merge_seen(into) = seen(model_comparison_merge_path(@stored, comparison), into:)
 
   def now = @stored.reload.model
   def comparison = Comparison.order(:id).last

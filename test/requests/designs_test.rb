@@ -97,7 +97,7 @@ headers: HX
                           left_out: [ now.all(:entity).find { |each| each.name == "Lost Item" }.id ] }
     follow_redirect!
     assert_select "li", text: /index ix_\S+\s+goes|index \S+ · ix_\S+\s+goes/
-    post model_design_rederivation_path(@stored, @design.id)
+    derive_again
     assert_empty now.all(:index)
     assert_nil table("lost_item")
     assert column("vessel", "noted_at")
@@ -133,7 +133,7 @@ headers: HX
     patch model_design_choices_path(@stored, @design.id),
           params: { chosen_of: { "allowed values" => "lookup tables" },
                     each_of: { groups.first.id => "one table", groups.last.id => "each", "gone" => "leaves" } }
-    post model_design_rederivation_path(@stored, @design.id)
+    derive_again
     assert_nil table("car")
     assert table("engineer")
     get model_element_path(@stored, table("fare_band").id)
@@ -228,13 +228,20 @@ text: "real"
     assert_select "fieldset", text: /column vessel · name: type.*varchar\(60\).*text.*varchar\(77\)/m
     [ {}, { settled: "" }, { settled: { "x" => "mine" } },
 { settled: { "#{name.id}:native_type" => "ours" } } ].each do |wrong|
-      post model_design_rederivation_path(@stored, @design.id), params: wrong
+      derive_again(**wrong)
       assert_response :unprocessable_entity
       assert_select "[role=alert]", text: /1 conflict is not settled yet/
     end
-    post model_design_rederivation_path(@stored, @design.id),
-         params: { settled: { "#{name.id}:native_type" => "theirs" } }
+    derive_again(settled: { "#{name.id}:native_type" => "theirs" })
     assert_redirected_to model_design_decisions_path(@stored, @design.id)
     assert_equal [ 77 ], column("vessel", "name").native_type["arguments"]
+  end
+
+  private
+
+  # What is shown, confirmed.
+  def derive_again(**given)
+    path = model_design_rederivation_path(@stored, @design.id)
+    post path, params: { **given, shown: seen(path) }
   end
 end

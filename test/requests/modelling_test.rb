@@ -192,8 +192,9 @@ class ModellingTest < ActionDispatch::IntegrationTest
   test "transformations are shown, then done" do
     ask :get, new_model_transformation_path(@stored), key: "roll_up", chosen: id("Booked Vehicle")
     assert_match(/What this would do.*attribute Booked Vehicle · Seats/m, response.body)
+    shown = seen(new_model_transformation_path(@stored), key: "roll_up", chosen: id("Booked Vehicle"))
     assert_undoable(/Roll subtypes up: Booked Vehicle/) do
-      ask :post, model_transformations_path(@stored), key: "roll_up", chosen: id("Booked Vehicle")
+      ask(:post, model_transformations_path(@stored), key: "roll_up", chosen: id("Booked Vehicle"), shown:)
     end
     ask :get, new_model_transformation_path(@stored), key: "split", chosen: id("Vessel")
     assert_match(/Choose above/, response.body)
@@ -209,13 +210,14 @@ class ModellingTest < ActionDispatch::IntegrationTest
     finding = Kelvath::Findings.of(@model).find { |each| each.check.key == "unresolved_many_to_many" }
     ask :get, new_model_finding_fix_path(@stored, finding.key)
     assert_match(/entity Engineer Vessel Class/, response.body)
+    shown = seen(new_model_finding_fix_path(@stored, finding.key))
     assert_undoable(/Mended a finding: Resolve it into an entity/) do
-      ask :post, model_finding_fix_path(@stored, finding.key), number: 0
+      ask(:post, model_finding_fix_path(@stored, finding.key), shown:)
     end
-    ask :post, model_finding_fix_path(@stored, "missing_identifier:nobody"), number: 0
+    ask :post, model_finding_fix_path(@stored, "missing_identifier:nobody"), shown: "x"
     assert_response :not_found
-    ask :post, model_finding_fix_path(@stored, finding.key), number: "first"
-    assert_response :bad_request
+    ask :post, model_finding_fix_path(@stored, finding.key), shown: "x"
+    assert_response :conflict
   end
 
   test "a finding is put aside, counted as such, and taken up again; a definition is written, never made up" do
@@ -234,10 +236,11 @@ class ModellingTest < ActionDispatch::IntegrationTest
     assert_response :unprocessable_entity
     ask :delete, model_finding_aside_path(@stored, key)
     assert_response :not_found
+    shown = seen(new_model_finding_fix_path(@stored, key))
     assert_undoable(/Write its definition/) do
-      ask :post, model_finding_fix_path(@stored, key), number: 0, text: "A mark."
+      ask :post, model_finding_fix_path(@stored, key), shown:, text: "A mark."
     end
-    ask :post, model_finding_fix_path(@stored, key), number: 0
+    ask(:post, model_finding_fix_path(@stored, key), shown:)
     assert_response :bad_request
   end
 

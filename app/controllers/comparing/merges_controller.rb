@@ -3,7 +3,7 @@
 # What is decided of a comparison, taken into one of its sides: shown first, then done as one change; or written as a
 # script for a database.
 class MergesController < ApplicationController
-  include ComparisonScoped
+  include ComparisonScoped, ConfirmsShown
 
   before_action :set_page
 
@@ -20,6 +20,11 @@ class MergesController < ApplicationController
   def create
     @merge = merge
     stored = @merge.stored or raise Kelvath::Error, "#{@merge.title} is a state that stays as it is."
+    unless seen?(@merge.shown)
+      @wanting = Shown::GONE
+      return render :show, status: :conflict
+    end
+
     stored.journal.commit(@merge.taking.change_set, by: person, follow: false,
                           label: "Merged from #{@merge.other_title}: #{helpers.counted(@merge.size, "difference")}")
     flash[:notice] = "#{stored.name} took #{helpers.counted(@merge.size, "difference")}: one undo takes all of it back."

@@ -2,7 +2,7 @@
 
 # What was read joins the model: what is new and what would change, ticked, and written as one change.
 class JoiningsController < ApplicationController
-  include ModelScoped
+  include ModelScoped, ConfirmsShown
 
   layout "application"
   before_action :set_page
@@ -12,6 +12,11 @@ class JoiningsController < ApplicationController
   # taken: keys of the offers that are ticked.
   def update
     @taken = Array(params[:taken])
+    unless seen?(@page.shown)
+      @wanting = Shown::GONE
+      return render :show, status: :conflict
+    end
+
     change, base = @page.change_set(@taken)
     if change.empty?
       @wanting = "Nothing is ticked: tick what the model is to have."

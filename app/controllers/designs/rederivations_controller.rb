@@ -2,7 +2,7 @@
 
 # Deriving a design again: what it would do, and doing it.
 class RederivationsController < ApplicationController
-  include DesignScoped
+  include DesignScoped, ConfirmsShown
 
   SIDES = { "mine" => :mine, "theirs" => :theirs }.freeze
 
@@ -16,6 +16,8 @@ class RederivationsController < ApplicationController
   def create
     @page = AgainPage.new(@model, @design)
     @settled = (params[:settled].presence&.to_unsafe_h || {}).transform_values { |side| SIDES[side] }.compact
+    return ask_anew unless seen?(@page.shown)
+
     open = @page.conflicts.count { |each| !%i[mine theirs].include?(@settled[each.key]) }
     return ask_again(open) if open.positive?
 
@@ -28,6 +30,12 @@ class RederivationsController < ApplicationController
   end
 
   private
+
+  def ask_anew
+    @wanting = Shown::GONE
+    @desk = desk("again")
+    render :show, status: :conflict
+  end
 
   def ask_again(open)
     @wanting = "#{helpers.counted(open,

@@ -2,18 +2,22 @@
 
 # One change of all that a sweep finds: shown first, then done, as one entry of the journal.
 class SweepChangesController < ApplicationController
-  include ModelScoped
+  include ModelScoped, ConfirmsShown
 
   # key, way, text, by: as Kelvath::Sweeping::Changing takes them.
   def show
     @page = SweepPage.new(@model, @model.fetch(params[:sweep_id], :sweep))
     @changing = changing
+    @shown = shown
     @desk = Desk.new(@stored, @model, view: "sweeps")
   end
 
   # parts: ids of what was shown; taken: of these, what is ticked. What was not shown is taken, too.
   def create
     @page = SweepPage.new(@model, @model.fetch(params[:sweep_id], :sweep))
+    @shown = shown
+    return show_anew unless seen?(@shown)
+
     left = Array(params[:parts]) - Array(params[:taken])
     only = changing.rows.map(&:element_id) - left
     change = changing.change_set(ids: Ids, only:)
@@ -23,6 +27,19 @@ class SweepChangesController < ApplicationController
   end
 
   private
+
+  # What would change, all of it; and what cannot.
+  def shown
+    rows = changing.rows.map { |row| SweepPage.line(row) }
+    change = changing.change_set(ids: Ids, only: changing.rows.map(&:element_id))
+    Shown.new(Kelvath::ChangeSet::Fingerprint.of(change, others: rows), rows)
+  end
+
+  def show_anew
+    @wanting = Shown::GONE
+    @desk = Desk.new(@stored, @model, view: "sweeps")
+    render :show, status: :conflict
+  end
 
   def changing
     action = Kelvath::Sweeping::Changing::Action.new(key: params.require(:key), way: params.require(:way),

@@ -24,6 +24,19 @@ class AgainPage
     end
   end
 
+  # What it shows: all that arrives, and both sides of each conflict.
+  def shown
+    @shown ||= begin
+      arriving = arrivals.map { |each| [ each.way, each.element.to_h, each.field&.name, each.before, each.after ].inspect }
+      lines = arrivals_by_table.flat_map { |table, list| list.map { |line| [ table, *line ].join(" ") } }
+      told = conflicts.map { |each| conflict_line(each) }
+      Shown.new(Kelvath::ChangeSet::Fingerprint.of(others: [ *arriving, *conflicts.map(&:key), *told ]), lines + told)
+    end
+  end
+
+  # A conflict as a line.
+  def conflict_line(conflict) = [ title(conflict), *sides(conflict) ].join(" ")
+
   def beyond = [ arrivals.size - MOST, 0 ].max
 
   # [was derived, the design has, the logical side gives] of a conflict, as text.

@@ -24,6 +24,17 @@ class JoiningPage
   # { name of the table as it was read => [id, what it seems to be] } of those that were found by their columns.
   def likened = plan.likened
 
+  # What it offers, all of it.
+  def shown
+    @shown ||= begin
+      lines = offers.map { |offer| self.class.line(offer) }
+      Shown.new(Kelvath::ChangeSet::Fingerprint.of(others: [ design.id, *lines, *offers.map { |offer| offer.sets.to_s } ]), lines)
+    end
+  end
+
+  # An offer as a line.
+  def self.line(offer) = [ offer.key, offer.way, offer.title, offer.said ].join(" ")
+
   # [ChangeSet, Base or nil] of what was ticked; keys of offers that were not shown are taken.
   def change_set(keys)
     beyond = offers.drop(MOST).reject { |offer| offer.way == :gone }.map(&:key)

@@ -11,6 +11,9 @@ class SweepPage
     @model, @sweep = model, sweep
   end
 
+  # A row of what would change, as a line.
+  def self.line(row) = [ row.element_id, row.before, row.after, row.fault ].join(" ")
+
   def all = @model.all(:sweep).sort_by { |each| [ each.position || 0, each.name.downcase ] }
   def conditions = @conditions ||= Kelvath::Sweeping.conditions(@model, @sweep.id)
 
