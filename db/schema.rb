@@ -163,6 +163,7 @@ ActiveRecord::Schema[7.2].define(version: 2026_12_02_090000) do
     t.datetime "alive_at"
     t.integer "prepared_id"
     t.string "place_key"
+    t.text "secret"
     t.index ["model_id"], name: "index_runs_on_model_id"
     t.index ["place_key"], name: "index_runs_on_place_key"
     t.index ["prepared_id"], name: "index_runs_on_prepared_id", unique: true

@@ -48,11 +48,18 @@ class PracticeServer
     # Stops it, if it is running.
     def stop(platform)
       check(platform)
-      Process.kill(:TERM, Integer(File.read(file(platform, "pid"))))
-    rescue Errno::ENOENT, Errno::ESRCH
+      pid = Integer(File.read(file(platform, "pid")))
+      Process.kill(:TERM, pid) if serves?(pid, platform)
+    rescue Errno::ENOENT, Errno::ESRCH, ArgumentError
       nil
     ensure
       FileUtils.rm_f([ file(platform, "port"), file(platform, "pid") ])
+    end
+
+    # Is that process the server of a platform? Its number may be somebody else's by now.
+    def serves?(pid, platform)
+      line = File.read("/proc/#{pid}/cmdline").split("\0")
+      line.any? { |part| part.end_with?("bin/practice-server") } && line.last(2) == [ platform, "serve" ]
     end
 
     # How it is to behave from now on: one of BEHAVIOURS. Raises Kelvath::Error.

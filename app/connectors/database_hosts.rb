@@ -12,13 +12,20 @@ module DatabaseHosts
 
   module_function
 
-  # { host => Range of ports }
+  # { host => [Range of ports, …] }
   def allowed
-    ENV.fetch("KELVATH_DATABASE_HOSTS", USUAL).split(",").map(&:strip).reject(&:empty?).to_h do |entry|
-      host, first, last = entry.match(/\A\[?(.+?)\]?(?::(\d+)(?:-(\d+))?)?\z/).captures
-      [ host, first ? Integer(first, 10)..Integer(last || first, 10) : PORTS ]
-    end
+    entries = ENV.fetch("KELVATH_DATABASE_HOSTS", USUAL).split(",").map(&:strip).reject(&:empty?)
+    entries.map { |entry| parted(entry) }.group_by(&:first).transform_values { |list| list.map(&:last) }
   end
+
+  # [host, Range of ports] of an entry.
+  def parted(entry)
+    return [ entry, PORTS ] if entry.count(":") > 1 && !entry.start_with?("[") # an address (RFC 4291) without a port
+
+    host, first, last = entry.match(/\A\[?([^\]]+?)\]?(?::(\d+)(?:-(\d+))?)?\z/).captures
+    [ host, first ? Integer(first, 10)..Integer(last || first, 10) : PORTS ]
+  end
+  private_class_method :parted
 
   # Names, as they are offered.
   def all = allowed.keys
@@ -37,9 +44,9 @@ module DatabaseHosts
       raise Kelvath::Error, "Databases on “#{host[0, 60]}” are not to be reached from here. Whoever runs Kelvath " \
                             "names hosts in KELVATH_DATABASE_HOSTS: #{all.join(', ')}."
     end
-    return if ports.cover?(port)
+    return if ports.any? { |range| range.cover?(port) }
 
     raise Kelvath::Error, "Port #{port} of #{host} is not to be reached from here; KELVATH_DATABASE_HOSTS allows " \
-                          "#{ports.minmax.uniq.join(' to ')}."
+                          "#{ports.map { |range| range.minmax.uniq.join(' to ') }.join(', ')}."
   end
 end

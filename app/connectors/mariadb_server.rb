@@ -65,10 +65,14 @@ class MariadbServer
 
   def self.unnumbered(error)
     return [ "Encryption", "Let the connection be encrypted only if the server can." ] if error.is_a?(Trilogy::SSLError)
+    return [ "Port", "Nothing listens there, or not any more." ] if refused?(error)
 
     [ "Sign-in", "Something listens there and does not answer as #{self::TITLE} does; is it the right port?" ]
   end
-  private_class_method :unnumbered
+  def self.refused?(error)
+    [ error, error.cause ].any? { |each| each.is_a?(Errno::ECONNREFUSED) || each&.message.to_s.match?(/ECONNREFUSED|refused/i) }
+  end
+  private_class_method :unnumbered, :refused?
 
   # options: as Trilogy.new takes them (host:, port:, database:, username:, password:). Yields the connector.
   def self.open(**options)
@@ -102,6 +106,7 @@ class MariadbServer
     tables = call("SELECT count(*) AS n FROM information_schema.tables WHERE table_schema = database()").first["n"]
     { "version" => "#{self.class::TITLE} #{row['version'][/[\d.]+/]}", "user" => row["user"],
       "role" => row["role"].to_s, "database" => row["place"], "encrypted" => !cipher.empty?, "makes" => makes,
+      "warning" => stranger(row["version"].to_s),
       "rights" => "sees #{tables} tables and views, #{makes ? 'may make tables' : 'may make nothing'}" }
   end
 
@@ -123,6 +128,13 @@ class MariadbServer
 
   # As PostgresqlServer#rows_of.
   def rows_of(result) = result.respond_to?(:affected_rows) ? result.affected_rows : nil
+
+  # That it is the other one of the two that speak alike, in words; nil if it is what it is taken for.
+  def stranger(version)
+    return unless version.match?(/mariadb/i) != (self.class::TITLE == "MariaDB")
+
+    "This is a #{version.match?(/mariadb/i) ? 'MariaDB' : 'MySQL'} server, and the connection says #{self.class::TITLE}."
+  end
 
   # Raises Unreachable.
   def take_role(role)

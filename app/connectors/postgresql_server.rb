@@ -24,6 +24,7 @@ class PostgresqlServer
     [ /pg_hba\.conf/, "Sign-in", "The server lets this user not in from this machine; its administrator adds a line " \
                                  "to pg_hba.conf." ],
     [ /too many (?:clients|connections)|connection slots/, "Sign-in", "The server is full; try again later." ],
+    [ /Connection refused|could not connect to server/i, "Port", "Nothing listens there, or not any more." ],
     [ /starting up|shutting down|recovery mode/, "Sign-in", "The server is not ready; try again in a moment." ],
     [ /database ".*" does not exist/, "Database", "Look at the spelling; its letters count as they were written." ],
     [ /permission denied for database/, "Database", "The user needs the right to connect with it: GRANT CONNECT." ],

@@ -14,6 +14,7 @@ class PracticeConnector
 
   REFUSED = [ Refused ].freeze
   LONGEST = 60 # seconds that one answer may take
+  MOST = 64 << 20 # bytes of one answer
   ADVICE = { "Sign-in" => "The user or the secret is wrong; a practice server tells its users where it is started.",
              "Database" => "Look at the spelling.", "Role" => "The role is not one that the user has.",
              "Rights" => "Another user may do this." }.freeze
@@ -108,7 +109,11 @@ class PracticeConnector
       raise Refused, "it gave no answer within #{LONGEST} seconds"
     end
 
-    JSON.parse(@socket.gets || raise(Refused, "the line was dropped"), max_nesting: 10)
+    line = @socket.gets("\n", MOST) || raise(Refused, "the line was dropped")
+    raise Refused, "its answer is longer than #{MOST >> 20} MB" unless line.end_with?("\n")
+
+    answer = JSON.parse(line, max_nesting: 10)
+    answer.is_a?(Hash) ? answer : raise(Refused, "its answer makes no sense")
   rescue SystemCallError, IOError => error
     raise Refused, "the line was dropped (#{error.message})"
   rescue JSON::ParserError

@@ -15,9 +15,10 @@ class StepCheck
   # steps came.
   attr_reader :facts
 
-  # target: a Target.
-  def initialize(target)
+  # target: a Target; progress: is told which step it is at.
+  def initialize(target, progress: Kelvath::Progress.none)
     @target = target
+    @progress = progress
     @facts = {}
   end
 
@@ -27,9 +28,14 @@ class StepCheck
       names = Connectors.file(@target.platform) ? FILE : SERVER
       found, failed = names.zip([]).to_h, nil
       begin
-        walk { |name, words| found[name] = Step.new(name:, passed: true, words:, advice: "") }
+        walk do |name, words|
+          found[name] = Step.new(name:, passed: true, words:, advice: "")
+          @progress.step(found.count { |_, step| step }, names.size, name)
+        end
       rescue Unreachable => error
         failed = error
+      rescue StandardError => error # whatever stands there may answer anything, at any time
+        failed = odd(error, names.find { |name| found[name].nil? } || names.last)
       end
       if failed
         found[failed.step] = Step.new(name: failed.step, passed: false, words: failed.words, advice: failed.advice)
@@ -41,6 +47,13 @@ class StepCheck
   def passed? = steps.all?(&:passed)
 
   private
+
+  # An answer of which nobody can make anything: an Unreachable.
+  def odd(error, step)
+    words = error.message.dup.force_encoding(Encoding::UTF_8).scrub("?").lines.first.to_s.strip[0, 200]
+    Unreachable.new(step, "What listens there answers as no #{Kelvath::Platforms.fetch(@target.platform).title} does: " \
+                          "#{words}.", "Is it the right port?")
+  end
 
   def walk(&passed)
     Connectors.file(@target.platform) ? walk_file(&passed) : walk_server(&passed)
@@ -63,6 +76,7 @@ class StepCheck
       @facts = server.facts
       yield "Encryption", @facts["encrypted"] ? "the line is encrypted" : "the line is not encrypted"
       yield "Sign-in", "as #{@facts['user']}"
+      stranger = @facts["warning"] and raise Unreachable.new("Database", stranger, "Change the platform of the connection.")
       yield "Database", [ @facts["database"], @facts["version"] ].join(", ")
       server.take_role(@target.role) unless @target.role.empty?
       @facts = server.facts

@@ -47,7 +47,13 @@ module RunProcess
   # A process of its own from the start.
   def boot(id)
     pid = Process.spawn(surroundings, RbConfig.ruby, PROGRAM, id.to_s, pgroup: true, **LIMITS)
-    Process.wait(pid)
+    limits = RunLimits.new(pid, Run.where(id:).pick(:kind))
+    until Process.wait(pid, Process::WNOHANG)
+      sleep RunLimits::LOOKS
+      words = limits.broken or next
+      limits.finish
+      Run.find(id).fail_with(words)
+    end
   end
 
   def ask(id, ended)

@@ -11,6 +11,7 @@ class WaitingProcess
   def initialize(input, output)
     @input, @output = input, output
     @copies = {} # { pid => run's id }
+    @limits = {} # { pid => RunLimits }
   end
 
   def serve
@@ -18,9 +19,10 @@ class WaitingProcess
     ended, sign = IO.pipe
     trap("CHLD") { sign.write_nonblock(".", exception: false) }
     loop do
-      ready, = IO.select([ @input, ended ], nil, nil, IDLE)
+      ready, = IO.select([ @input, ended ], nil, nil, @copies.any? ? RunLimits::LOOKS : IDLE)
       break if ready.nil? && @copies.empty?
 
+      hold_to_limits
       ended.read_nonblock(1000, exception: false)
       tell
       next unless ready&.include?(@input)
@@ -34,14 +36,26 @@ class WaitingProcess
 
   private
 
+  # What goes beyond its limits is ended, and its run says why.
+  def hold_to_limits
+    @limits.each_value do |limits|
+      words = limits.broken or next
+      limits.finish
+      Run.find(@copies.fetch(limits.pid)).fail_with(words)
+      ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
+    end
+  end
+
   def tell
     while @copies.any? && (pid = Process.wait(-1, Process::WNOHANG))
+      @limits.delete(pid)
       @output.puts(@copies.delete(pid))
       @output.flush
     end
   end
 
   def begin_run(id:, settings:)
+    kind = Run.where(id:).pick(:kind)
     ActiveRecord::Base.connection_handler.clear_all_connections!(:all)
     pid = fork do
       trap("CHLD", "DEFAULT")
@@ -51,6 +65,7 @@ class WaitingProcess
       exit!(0) # what is done at the end is for the one that waits
     end
     @copies[pid] = id
+    @limits[pid] = RunLimits.new(pid, kind)
   end
 
   # A process in a group of its own, with what belongs to it alone.

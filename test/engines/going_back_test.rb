@@ -9,7 +9,7 @@ class GoingBackTest < ActiveSupport::TestCase
   self.use_transactional_tests = false
 
   teardown do
-    Run.delete_all
+    [ Run, StoredModel ].each(&:delete_all)
     Run.directory.children.each { |path| FileUtils.rm_f(path) }
   end
 

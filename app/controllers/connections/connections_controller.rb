@@ -11,7 +11,10 @@ class ConnectionsController < ApplicationController
                                       Connection.new(platform: "postgresql", host: DatabaseHosts.all.first, port: 5432)
   end
 
-  def show; end
+  # attempt: the id of a run that connects.
+  def show
+    @attempt = Run.find_by(id: params[:attempt], kind: "connecting", person:) if params[:attempt].present?
+  end
 
   def create
     @connection = Connection.new(person:, **given)

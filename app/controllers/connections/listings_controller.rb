@@ -5,7 +5,10 @@ class ListingsController < ApplicationController
   # words: only Items with these in their names are shown; the rest: as IntakeSettings has it.
   def create
     connection = Connection.seen_by(person).find(params[:connection_id])
-    listing = ListingCache.fetch(connection, person)
+    run = ListingCache.run(connection, person, within: ListingCache::CHOOSING)
+    raise Kelvath::NotFound, "Ask it again what it has." unless run&.done?
+
+    listing = ListingCache.of(run)
     render partial: "takings/listing", locals: { page: ListingPage.new(
       listing, IntakeSettings.new(params.to_unsafe_h).scope, words: params[:words]
     ) }

@@ -8,7 +8,9 @@ class TakingsController < ApplicationController
   # choice: the id of a kept choice that the page begins with; model, design: into which it is to go; anew: ask the
   # server again what it has.
   def new
-    @listing = ListingCache.fetch(@connection, person, anew: params[:anew].present?)
+    return wait_for_listing unless listing_run&.done?
+
+    @listing = ListingCache.of(listing_run)
     @choice = IntakeChoice.of(@connection, person).find(params[:choice]) if params[:choice].present?
     @stored = StoredModel.ready.find(params[:model]) if params[:model].present?
     @design = @stored.model.fetch(params[:design].to_s, :design) if @stored && params[:design].present?
@@ -40,6 +42,30 @@ class TakingsController < ApplicationController
   end
 
   private
+
+  # The run that says what is there; failed ones are asked for again.
+  def listing_run
+    return @listing_run if defined?(@listing_run)
+
+    @listing_run = Run.find_by(id: params[:listing], kind: "listing", person:) if params[:listing].present?
+    @listing_run ||= ListingCache.run(@connection, person) unless params[:anew].present?
+    @listing_run = nil if @listing_run&.failed? && params[:listing].blank?
+    @listing_run
+  end
+
+  # Shows how far it is, begun if it has not.
+  def wait_for_listing
+    unless listing_run
+      @connection.target(person)
+      run = Run.create!(kind: "listing", title: @connection.name, person:, options: { connection: @connection.id })
+      RunJob.perform_later(run)
+      given = params.permit(:choice, :model, :design).to_h
+      return redirect_to new_connection_taking_path(@connection, listing: run.id, **given.symbolize_keys), status: :see_other
+    end
+
+    @run = listing_run
+    render :waiting, status: @run.failed? ? :unprocessable_entity : :ok
+  end
 
   def set_connection = @connection = Connection.seen_by(person).find(params[:connection_id])
 

@@ -73,11 +73,15 @@ class Connection < ApplicationRecord
     errors.add(:name, "is taken by another one of yours.") if others.any? { |each| each.name.casecmp?(name.to_s) }
   end
 
-  # A secret is for one server and one user.
+  # A secret is for one server and one user, and for a line that is no easier to listen to.
   def secret_goes_nowhere_else
-    return unless keeps_secret? && !@secret_given && (host_changed? || port_changed? || username_changed?)
+    return unless keeps_secret? && !@secret_given
 
-    errors.add(:secret, "Enter the secret again: the one that is kept was for another server or user.")
+    if host_changed? || port_changed? || username_changed? || platform_changed?
+      errors.add(:secret, "Enter the secret again: the one that is kept was for another server or user.")
+    elsif tls_changed? && Target::TLS.index(tls).to_i < Target::TLS.index(tls_was).to_i
+      errors.add(:secret, "Enter the secret again: the one that is kept was for a line that is harder to listen to.")
+    end
   end
 
   def reaches_something

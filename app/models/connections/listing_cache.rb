@@ -1,8 +1,9 @@
 # frozen_string_literal: true
 
-# What a database holds, kept for a few minutes while somebody chooses from it.
+# What databases hold, as runs have asked for it, kept for a while for whoever chooses from it.
 module ListingCache
-  LASTS = 300 # seconds
+  LASTS = 300 # seconds until it is asked for again
+  CHOOSING = 7200 # seconds for which somebody may go on choosing
   MOST = 6
 
   @known = {}
@@ -10,23 +11,29 @@ module ListingCache
 
   module_function
 
-  # The Kelvath::Intake::Listing of a connection for a person who is connected; asked again if it is old, or anew.
-  # Raises Kelvath::Error.
-  def fetch(connection, person, anew: false)
-    key = [ connection.id, connection.updated_at.to_f, person ]
-    kept = @lock.synchronize { @known[key] } unless anew
-    return kept.last if kept && now - kept.first < LASTS
-
-    target = connection.target(person)
-    list = Connectors.reach(target) { |database| Kelvath::Intake.list(connection.platform, database) }
-    @lock.synchronize do
-      @known.delete(key)
-      @known[key] = [ now, list ]
-      @known.shift while @known.size > MOST
-    end
-    list
+  # The latest Run that has listed a connection for a person, or is about to; nil if that is longer ago than so many
+  # seconds, or the connection has been changed since.
+  def run(connection, person, within: LASTS)
+    found = Run.where(kind: "listing", person:).where("json_extract(options, '$.connection') = ?", connection.id)
+               .where(created_at: [ connection.updated_at, within.seconds.ago ].max..).last
+    found if found && (found.unfinished? || found.failed? || found.output_path.exist?)
   end
 
-  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-  private_class_method :now
+  # The Kelvath::Intake::Listing of a Run that is done. Raises Kelvath::NotFound if it is gone.
+  def of(run)
+    @lock.synchronize do
+      @known[run.id] ||= read(run)
+      @known.shift while @known.size > MOST
+      @known[run.id] || read(run)
+    end
+  end
+
+  def read(run)
+    told = JSON.parse(File.read(run.output_path), max_nesting: 10)
+    items = told.fetch("items").map { |item| Kelvath::Intake::Item.new(**item.symbolize_keys) }
+    Kelvath::Intake::Listing.new(items:, unseen: told.fetch("unseen"))
+  rescue Errno::ENOENT
+    raise Kelvath::NotFound, "What that database has is not kept any more; ask it again."
+  end
+  private_class_method :read
 end

@@ -5,10 +5,12 @@
 class Run < ApplicationRecord
   include InProcess, OwnFiles, Safety
 
+  encrypts :secret
+
   WORK = { "intake" => "IntakeWork", "proof" => "ProofWork", "state" => "StateWork", "trial" => "TrialWork",
            "reading" => "ReadingWork", "joining" => "JoiningWork", "taking" => "TakingWork",
            "drift" => "DriftWork", "preparing" => "PreparingWork", "running" => "RunningWork",
-           "side" => "SideWork", "cleaning" => "CleaningWork", "publishing" => "PublishingWork" }.freeze
+           "connecting" => "ConnectingWork", "listing" => "ListingWork", "side" => "SideWork", "cleaning" => "CleaningWork", "publishing" => "PublishingWork" }.freeze
   REPORT_EVERY = 0.25 # seconds between two reports to the database
   UNFINISHED = %w[waiting working].freeze
   STOPPED = "This was stopped. Nothing of it was kept; start it again."
@@ -20,7 +22,8 @@ class Run < ApplicationRecord
 
   # What was done over a connection, the latest first.
   scope :over, lambda { |connection|
-    where("json_extract(options, '$.connection') = ?", connection.id).where.not(kind: "preparing").order(id: :desc)
+    where("json_extract(options, '$.connection') = ?", connection.id)
+      .where.not(kind: %w[preparing connecting listing]).order(id: :desc)
   }
   # What was made of a dossier, the latest first.
   scope :of_dossier, lambda { |model_id, dossier|
@@ -63,8 +66,15 @@ class Run < ApplicationRecord
     fail_with(error.message)
   rescue StandardError => error
     Rails.logger.error(error.full_message)
-    fail_with(StorageTrouble.words(error) ||
-              "Something went wrong that we did not foresee (#{error.class}). Nothing was changed.")
+    fail_with(StorageTrouble.words(error) || unforeseen(error))
+  end
+
+  # What comes from a database, or goes to one, may be anything.
+  def unforeseen(error)
+    return "Something went wrong that we did not foresee (#{error.class}). Nothing was changed." unless options["connection"]
+
+    "What the database answered could not be made sense of (#{error.class}). " \
+      "#{%w[running cleaning].include?(kind) ? 'Look at what was done before you go on.' : 'Nothing was changed.'}"
   end
 
   # Says that it is done; an intake does so together with writing its model.
