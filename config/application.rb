@@ -15,7 +15,7 @@ Bundler.require(*Rails.groups)
 module KelvathWeb
   class Application < Rails::Application
     config.load_defaults 7.2
-    config.autoload_lib(ignore: %w[tasks engines proof_servers.rb sqlite_child.rb upload_limit.rb upload_pass.rb
+    config.autoload_lib(ignore: %w[tasks engines proof_servers.rb sqlite_child.rb upload_limit.rb upload_files.rb upload_pass.rb
                                    same_headers.rb secret_keys.rb command_connections.rb])
     config.generators.system_tests = nil
 
@@ -37,6 +37,7 @@ module KelvathWeb
     config.hosts = [ "localhost", "127.0.0.1", "::1", *ENV["KELVATH_HOST"] ]
     config.x.news_every = 1_500 # ms between two questions for what others have done
     config.x.notices_stay = 6_000 # ms
+    config.x.upload_folder = Rails.root.join("tmp/uploads")
     config.x.upload_limit = 100 * 1024 * 1024 # bytes
   end
 end

@@ -12,4 +12,4 @@ pidfile ENV["PIDFILE"] if ENV["PIDFILE"]
 
 # Only a server tidies up after one that was stopped: other processes of the application may start while runs are under
 # way.
-after_booted { Rails.application.executor.wrap { [ Run.tidy, SignIn.forget_all, DriftClock.start ] } }
+after_booted { Rails.application.executor.wrap { [ Run.tidy, UploadFiles.sweep(Rails.configuration.x.upload_folder), SignIn.forget_all, DriftClock.start ] } }

@@ -13,6 +13,7 @@ require "kelvath"
 #   {"do":"look"|"enter","database":…}                          -> {"there":…}
 #   {"do":"run","sql":…}                                        -> {}
 #   {"do":"ask","sql":…}                                        -> {"rows":[{…},…]}
+#   {"do":"lock"}                                               -> {"holder":…}   null, or who has it; until the line ends
 #
 # What is refused is answered as {"error":…,"step":…}. Plain Ruby.
 class PracticeServer
@@ -106,6 +107,7 @@ class PracticeServer
     @platform = Kelvath::Platforms.fetch(platform)
     @practice = @platform.practice
     @lock = Mutex.new
+    @holders = {} # { database => the Session that runs a script on it }
     @databases = File.exist?(path("statements")) ? kept : shipped
   end
 
@@ -182,7 +184,10 @@ class PracticeServer
   rescue JSON::ParserError, SystemCallError, IOError
     nil
   ensure
-    @lock.synchronize { take_back(session) }
+    @lock.synchronize do
+      take_back(session)
+      @holders.delete_if { |_, holder| holder.equal?(session) }
+    end
     socket.close unless socket.closed?
   end
 
@@ -193,6 +198,7 @@ class PracticeServer
       when "sign in" then sign_in(request, session)
       when "look" then { there: signed(session) && place?(request["database"].to_s) }
       when "enter" then { there: enter(request["database"].to_s, session) }
+      when "lock" then lock(session)
       when "run" then run(request["sql"].to_s, session)
       when "ask" then { rows: ask(request["sql"].to_s, session) }
       else refusal(:wrong)
@@ -229,6 +235,13 @@ class PracticeServer
       transactions: @platform.supports?(:undone_whole),
       rights: "reads #{sees ? "what is in #{sees.join(', ')}" : 'all'}, may make " \
               "#{session.writes ? 'anything' : 'nothing'}" }
+  end
+
+  # One session at a time runs scripts on a database.
+  def lock(session)
+    signed(session)
+    holder = @holders[session.database] ||= session
+    { holder: holder.equal?(session) ? nil : holder.user }
   end
 
   # The name of the database, as it is spelt. Where a schema is a database there is one, of all of them.

@@ -55,9 +55,9 @@ class PracticeConnector
                           "Is it the right port?")
   end
 
-  # A practice server is what stands at its address; it holds no rows, and keeps no locks.
+  # A practice server is what stands at its address; it holds no rows.
   def identity = {}
-  def lock = nil
+  def lock = ask("do" => "lock").fetch("holder")
   def rows_of(_result) = nil
   def counted(_sql) = 0
 

@@ -42,6 +42,7 @@ function keep(config, place, reason) {
 function settle(entry, successful) {
   outbox.splice(outbox.indexOf(entry), 1)
   sending = null
+  if (successful) passOn(entry)
   pauses = 0
   entry.place?.classList.remove("waiting-to-be-saved")
   show()
@@ -49,6 +50,18 @@ function settle(entry, successful) {
     new CustomEvent("saving:settled", { detail: { verb: entry.verb, path: entry.path, successful } })
   )
   if (outbox.length) next()
+}
+
+// Whoever waited has seen what was saved meanwhile: what comes later to the same field does not clash with it.
+function passOn(entry) {
+  if (!("seen" in entry.values) || !("value" in entry.values)) return
+  const { value } = entry.values
+  outbox
+    .filter(
+      ({ path, values }) => path === entry.path && values.field === entry.values.field && "seen" in values
+    )
+    .forEach((later) => (later.values.seen = value))
+  if (entry.place?.matches?.("input, textarea, select")) remember(entry.place, value)
 }
 
 function plan() {
@@ -122,9 +135,12 @@ function answered(event) {
 // What was saved is what the next change of the same field has seen.
 function saved(field, config) {
   field.defaultValue = field.value
+  remember(field, config.formData.get(field.name) ?? "")
+}
+
+function remember(field, text) {
   const values = field.getAttribute("hx-vals")
-  if (!values?.includes('"seen"')) return
-  field.setAttribute("hx-vals", JSON.stringify({ ...JSON.parse(values), seen: config.formData.get(field.name) ?? "" }))
+  if (values?.includes('"seen"')) field.setAttribute("hx-vals", JSON.stringify({ ...JSON.parse(values), seen: text }))
 }
 
 // While something waits, what comes after it waits behind it.

@@ -14,7 +14,7 @@ class CleaningWork
     cleanup = Cleanup.new(unclean, target, tries: ScriptRun::TRIES, pause: ScriptRun::PAUSE,
                                            agreed: @run.options["agreed"], later: unclean.later_words)
     result = RunLock.hold(unclean.kept.at, by: "#{@run.person} cleans up") { cleanup.call(progress) }
-    unclean.update!(result: unclean.result.to_h.merge(result))
+    unclean.update!(result: unclean.result.to_h.merge(result.stringify_keys)) # one key of each name
     result
   end
 end

@@ -4,6 +4,7 @@
 # nothing else, and no rows but its own unless somebody has agreed to that.
 class Cleanup
   ROUNDS, REST = 3, 1 # looks at what is left, and seconds between
+  SESSION = 30 # seconds that the session of the run may take to end at the server
 
   # safety: of the run that failed, as ScriptRun has it; target: a Target; tries, pause: how often it is tried to reach
   # the server again, and the seconds between; at_once: does the run itself do it, so that nobody can have come between?
@@ -47,7 +48,7 @@ class Cleanup
       next fresh(database) if @kept.fresh
       next whole(way_back(database, [ "", text(@kept.sqls) ])) if @kept.whole
 
-      as_before(database, go_back(database))
+      as_before(go_back(database))
     end
   end
 
@@ -56,7 +57,12 @@ class Cleanup
     other = Place.of(@target, database).other_than(@kept.at, size: false)
     raise Kelvath::Error, "This leads to #{other} now than the one that the run was on; nothing was touched." if other
 
-    holder = database.lock and raise Unreachable.new("Rights", RunLock.taken(holder), "")
+    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + SESSION
+    while (holder = database.lock)
+      raise Kelvath::Error, RunLock.taken(holder) if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
+
+      sleep 0.2
+    end
   end
 
   # The database has taken back all of it, or has all of it: there is nothing to do, and nothing is done.
@@ -85,11 +91,10 @@ class Cleanup
   end
 
   # Nobody can have come between: whatever is other than before is this run's, though Kelvath could not read it.
-  def as_before(database, result)
+  def as_before(result)
     return result unless @at_once && result[:clean] && !result[:stands]
 
-    now = Kelvath::Altering::Side.of_catalog(ScriptRun.catalog(database, @target.platform, @kept.place),
-                                             @target.platform, ids: Ids)
+    now = Kelvath::Altering::Side.of_catalog(@looked, @target.platform, ids: Ids)
     other = Kelvath::Running.differences(@kept.before, now).first(ScriptRun::LISTED)
     other.empty? ? result : { **result, clean: false, left: other.map(&:to_s) }
   end
@@ -151,7 +156,8 @@ class Cleanup
   def text(sqls) = Kelvath::Running.text(sqls, platform)
 
   def way_back(database, ran)
-    Kelvath::Running::WayBack.new(@kept.before, ran, ScriptRun.catalog(database, @target.platform, @kept.place), ids: Ids)
+    @looked = ScriptRun.catalog(database, @target.platform, @kept.place)
+    Kelvath::Running::WayBack.new(@kept.before, ran, @looked, ids: Ids)
   end
 
   def with_patience

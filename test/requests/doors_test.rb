@@ -34,6 +34,21 @@ class DoorsTest < ActionDispatch::IntegrationTest
     assert_equal "77", format("%o", File.umask)
   end
 
+  test "files that come with a request are gone when it is answered, and those of a killed server are swept" do
+    folder = Rails.configuration.x.upload_folder
+    parts = Array.new(5000) { |index| %(--edge\r\ncontent-disposition: form-data; name="f#{index}"; filename="a.sql"\r\n\r\nx\r\n) }
+    post "/readings", params: "#{parts.join}--edge--\r\n", headers: { "CONTENT_TYPE" => "multipart/form-data; boundary=edge" }
+    assert_equal [ 413, true ], [ response.status, response.body.include?("put them into one zip") ]
+    assert_empty Dir.glob(folder.join("#{Process.pid}-*"))
+    gone = Process.spawn("true").tap { |pid| Process.wait(pid) }
+    FileUtils.mkdir_p(folder)
+    files = [ gone, Process.pid ].map { |pid| folder.join("#{pid}-left.sql").to_s.tap { |path| File.write(path, "x") } }
+    UploadFiles.sweep(folder)
+    assert_equal [ false, true ], files.map { |path| File.exist?(path) }
+  ensure
+    FileUtils.rm_f(files.to_a)
+  end
+
   test "the log holds nothing of what people write" do
     heard = StringIO.new
     logger = ActionController::Base.logger

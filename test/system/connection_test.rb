@@ -53,6 +53,21 @@ class ConnectionTest < BrowserTestCase
                  @stored.journal_entries.latest_first.limit(2).map(&:label)
   end
 
+  test "what waited is no clash with what was typed after it" do
+    open_vessel
+    offline(true)
+    define "It floats."
+    assert_text "One change waits."
+    define "It floats well."
+    assert_text "2 changes wait."
+    offline(false)
+    assert_no_selector "#connection"
+    wait_until { vessel.last == "It floats well." }
+    define "It floats very well."
+    wait_until { vessel.last == "It floats very well." }
+    assert_no_selector ".toast-wrong"
+  end
+
   test "a locked database, and a session that has ended, lose nothing" do
     open_vessel
     failures = 2
