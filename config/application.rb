@@ -15,8 +15,8 @@ Bundler.require(*Rails.groups)
 module KelvathWeb
   class Application < Rails::Application
     config.load_defaults 7.2
-    config.autoload_lib(ignore: %w[tasks engines proof_servers.rb sqlite_child.rb upload_limit.rb upload_files.rb upload_pass.rb
-                                   same_headers.rb secret_keys.rb command_connections.rb])
+    config.autoload_lib(ignore: %w[tasks engines proof_servers.rb sqlite_child.rb upload_limit.rb upload_files.rb
+                                   upload_pass.rb same_headers.rb secret_keys.rb command_connections.rb])
     config.generators.system_tests = nil
 
     # Controllers and models stand in rooms by what they serve; the rooms are no part of their names.

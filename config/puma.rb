@@ -12,4 +12,11 @@ pidfile ENV["PIDFILE"] if ENV["PIDFILE"]
 
 # Only a server tidies up after one that was stopped: other processes of the application may start while runs are under
 # way.
-after_booted { Rails.application.executor.wrap { [ Run.tidy, UploadFiles.sweep(Rails.configuration.x.upload_folder), SignIn.forget_all, DriftClock.start ] } }
+after_booted do
+  Rails.application.executor.wrap do
+    Run.tidy
+    UploadFiles.sweep(Rails.configuration.x.upload_folder)
+    SignIn.forget_all
+    DriftClock.start
+  end
+end

@@ -74,7 +74,8 @@ class CommandConnections
 
   def refuse_losses(target, foresight, connection)
     lines = Connectors.reach(target) { |database| LossCount.new(database).lines(foresight.losses) }
-    raise Kelvath::Error, "Something would be lost there: #{lines.first(5).join(' ').presence || 'it drops what is there.'} " \
+    told = lines.first(5).join(" ").presence || "it drops what is there."
+    raise Kelvath::Error, "Something would be lost there: #{told} " \
                           "Say --database #{connection.database} to run it."
   end
 

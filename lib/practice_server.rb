@@ -13,7 +13,7 @@ require "kelvath"
 #   {"do":"look"|"enter","database":…}                          -> {"there":…}
 #   {"do":"run","sql":…}                                        -> {}
 #   {"do":"ask","sql":…}                                        -> {"rows":[{…},…]}
-#   {"do":"lock"}                                               -> {"holder":…}   null, or who has it; until the line ends
+#   {"do":"lock"}                                               -> {"holder":…}   null, or who has it, to its end
 #
 # What is refused is answered as {"error":…,"step":…}. Plain Ruby.
 class PracticeServer

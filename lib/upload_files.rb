@@ -17,7 +17,8 @@ class UploadFiles
     made = []
     env[Rack::RACK_MULTIPART_TEMPFILE_FACTORY] = lambda do |name, _type|
       FileUtils.mkdir_p(@folder, mode: 0o700)
-      Tempfile.new([ "#{Process.pid}-", File.extname(name.to_s.tr("\0", ""))[0, 20] ], @folder).tap { |file| made << file }
+      Tempfile.new([ "#{Process.pid}-", File.extname(name.to_s.tr("\0", ""))[0, 20] ], @folder).tap { |file|
+        made << file }
     end
     @app.call(env)
   rescue Rack::Multipart::MultipartPartLimitError

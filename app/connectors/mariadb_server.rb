@@ -133,7 +133,8 @@ class MariadbServer
   def stranger(version)
     return unless version.match?(/mariadb/i) != (self.class::TITLE == "MariaDB")
 
-    "This is a #{version.match?(/mariadb/i) ? 'MariaDB' : 'MySQL'} server, and the connection says #{self.class::TITLE}."
+    "This is a #{version.match?(/mariadb/i) ? 'MariaDB' : 'MySQL'} server, and the connection says " \
+      "#{self.class::TITLE}."
   end
 
   # Raises Unreachable.

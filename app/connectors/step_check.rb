@@ -51,8 +51,8 @@ class StepCheck
   # An answer of which nobody can make anything: an Unreachable.
   def odd(error, step)
     words = error.message.dup.force_encoding(Encoding::UTF_8).scrub("?").lines.first.to_s.strip[0, 200]
-    Unreachable.new(step, "What listens there answers as no #{Kelvath::Platforms.fetch(@target.platform).title} does: " \
-                          "#{words}.", "Is it the right port?")
+    title = Kelvath::Platforms.fetch(@target.platform).title
+    Unreachable.new(step, "What listens there answers as no #{title} does: #{words}.", "Is it the right port?")
   end
 
   def walk(&passed)
@@ -76,7 +76,8 @@ class StepCheck
       @facts = server.facts
       yield "Encryption", @facts["encrypted"] ? "the line is encrypted" : "the line is not encrypted"
       yield "Sign-in", "as #{@facts['user']}"
-      stranger = @facts["warning"] and raise Unreachable.new("Database", stranger, "Change the platform of the connection.")
+      stranger = @facts["warning"] and raise Unreachable.new("Database", stranger,
+        "Change the platform of the connection.")
       yield "Database", [ @facts["database"], @facts["version"] ].join(", ")
       server.take_role(@target.role) unless @target.role.empty?
       @facts = server.facts

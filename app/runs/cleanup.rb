@@ -39,7 +39,8 @@ class Cleanup
   private
 
   def answer(**result)
-    { clean: false, cleaned: @ran.to_a, left: [], lost: [], stands: false, asks: nil, agreeing: nil, trouble: nil, **result }
+    { clean: false, cleaned: @ran.to_a, left: [], lost: [], stands: false, asks: nil, agreeing: nil, trouble: nil,
+      **result }
   end
 
   def round

@@ -8,7 +8,8 @@ class ConnectingWork
     @run = run
   end
 
-  # Answers the run's result: { steps: [{ name, passed, words, advice }, …], passed }. Who passes every step is connected.
+  # Answers the run's result: { steps: [{ name, passed, words, advice }, …], passed }. Who passes every step is
+  # connected.
   def call(progress)
     connection = Connection.seen_by(@run.person).find(@run.options.fetch("connection"))
     secret = connection.of_file? ? nil : connection.kept_secret || @run.secret.to_s

@@ -38,7 +38,8 @@ class DriftWork
   def call(progress)
     source = Source.find_by!(model_id: @run.model_id, design_id: @run.design_id)
     digest = nil
-    counts = self.class.check(source, @run.person, progress:) { |side| digest = ReadState.keep(KeptSide.elements(side)) }
+    counts = self.class.check(source, @run.person, progress:) { |side|
+      digest = ReadState.keep(KeptSide.elements(side)) }
     { counts:, digest:, told: true }
   end
 end

@@ -11,7 +11,9 @@ class LossCount
       count = of(loss)
       next if !all && !count&.positive?
 
-      count ? "#{loss.words} (#{count} #{count == 1 ? 'row' : 'rows'} now)" : "#{loss.words}#{' (rows not counted)' if loss.count}"
+      next "#{loss.words}#{' (rows not counted)' if loss.count}" if count.nil?
+
+      "#{loss.words} (#{count} #{count == 1 ? 'row' : 'rows'} now)"
     end
   end
 

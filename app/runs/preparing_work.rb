@@ -12,7 +12,8 @@ class PreparingWork
     design = model.fetch(@run.design_id, :design)
     subject = RunScript.new(@run.stored_model, model, design, @run.options)
     connection = Connection.seen_by(@run.person).find(@run.options.fetch("connection"))
-    looked = look(connection, subject.script, Kelvath::Running.place(subject.script, Kelvath::Platforms.of(model, design)))
+    looked = look(connection, subject.script,
+Kelvath::Running.place(subject.script, Kelvath::Platforms.of(model, design)))
     foresight = looked.delete(:foresight)
     { told: true, script: subject.digest, revision: @run.stored_model.revision, place: connection.place,
       database: connection.database, statements: subject.script.statements.size, counts: foresight.counts,

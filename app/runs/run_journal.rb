@@ -3,8 +3,8 @@
 require "json"
 
 # What a run has sent to somebody's database, statement by statement, on the disk before each of them: whatever becomes
-# of the run, it is known what has run, and of which one it is not known. What is sent to take it back stands in it, too.
-# Plain Ruby.
+# of the run, it is known what has run, and of which one it is not known. What is sent to take it back stands in it,
+# too. Plain Ruby.
 class RunJournal
   # rows: that it has written, nil if the server did not say; ended: did the server answer that it has run?
   Entry = Struct.new(:sql, :rows, :ended, keyword_init: true)

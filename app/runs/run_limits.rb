@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
 # How long the process of a run may go on, and how much memory it and what it has started may take: whoever is at the
-# other end of a line may send without an end, or nothing at all. Looked at from outside, since a process that waits in a
-# library hears nothing. Plain Ruby.
+# other end of a line may send without an end, or nothing at all. Looked at from outside, since a process that waits in
+# a library hears nothing. Plain Ruby.
 class RunLimits
   LOOKS = 0.2 # seconds between two looks
   MEGABYTE = 1 << 20

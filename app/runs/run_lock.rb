@@ -30,8 +30,8 @@ module RunLock
 
   # What is said to whoever comes second. who: in words.
   def taken(who)
-    "Something runs on that database just now (#{who.to_s.strip.presence || 'somebody else'}). One run at a time: look " \
-      "again when it has ended."
+    "Something runs on that database just now (#{who.to_s.strip.presence || 'somebody else'}). One run at a time: " \
+      "look again when it has ended."
   end
 
   def directory = ENV.fetch("KELVATH_RUN_LOCKS", DIRECTORY)

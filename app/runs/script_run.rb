@@ -8,10 +8,10 @@ class ScriptRun
   PAUSE = 2 # seconds between them
   LISTED = 200 # lines that a result holds of anything
 
-  # script: a Kelvath::Ddl::Script; target: a Target; before: the Kelvath::Altering::Side of what is there; at: the Place
-  # where that was looked at, nil if it is looked at now; safety: keeps what is needed to go back with keep_safety and
-  # answers it with kept, has a journal, and forgets all with drop_safety; after: the Side of what would be there, if it
-  # is known; by: who runs it, in words.
+  # script: a Kelvath::Ddl::Script; target: a Target; before: the Kelvath::Altering::Side of what is there; at: the
+  # Place where that was looked at, nil if it is looked at now; safety: keeps what is needed to go back with keep_safety
+  # and answers it with kept, has a journal, and forgets all with drop_safety; after: the Side of what would be there,
+  # if it is known; by: who runs it, in words.
   def initialize(script, target, before:, safety:, at: nil, after: nil, by: "Kelvath")
     @script, @target, @before, @safety, @after, @at, @by = script, target, before, safety, after, at, by
     @times = []

@@ -135,8 +135,10 @@ class CommandLineTest < CoreTest
       code, out, err = alter.()
       assert_equal [ 3, true, true ], [ code, out.include?("-- Open: Is driver.mobile what was called phone?"),
                                         err.include?("--answer driver.mobile=phone, or --lose driver.phone") ]
-      assert_equal [ 2, true ], alter.("--answer", "driver.mobile=phone").first(2).then { |it, sql| [ it, sql.include?("RENAME COLUMN") ] }
-      assert_equal [ 2, true ], alter.("--lose", "driver.phone").first(2).then { |it, sql| [ it, sql.include?("DROP COLUMN phone") ] }
+      assert_equal [ 2, true ], alter.("--answer", "driver.mobile=phone").first(2).then { |it, sql|
+        [ it, sql.include?("RENAME COLUMN") ] }
+      assert_equal [ 2, true ], alter.("--lose", "driver.phone").first(2).then { |it, sql|
+        [ it, sql.include?("DROP COLUMN phone") ] }
       assert_equal 1, alter.("--answer", "driver=phone").first
     end
   end

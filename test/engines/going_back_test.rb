@@ -3,8 +3,8 @@
 require "test_helper"
 require "support/live_databases"
 
-# Runs that fail, are killed, are done twice or lead elsewhere, on real engines with rows in them: what they have left is
-# taken back and every row is there, or it is said why not and nothing is touched.
+# Runs that fail, are killed, are done twice or lead elsewhere, on real engines with rows in them: what they have left
+# is taken back and every row is there, or it is said why not and nothing is touched.
 class GoingBackTest < ActiveSupport::TestCase
   self.use_transactional_tests = false
 
@@ -22,9 +22,11 @@ class GoingBackTest < ActiveSupport::TestCase
   # { statements before the one that is refused => lines that must be in what is lost }; every row stays.
   FAILING = {
     "renames" => [ "ALTER TABLE crew RENAME TO mariner", "ALTER TABLE mariner RENAME COLUMN grade TO position" ],
-    "names exchanged" => [ "ALTER TABLE crew RENAME TO aside", "ALTER TABLE pier RENAME TO crew", "ALTER TABLE aside RENAME TO pier" ],
+    "names exchanged" => [ "ALTER TABLE crew RENAME TO aside", "ALTER TABLE pier RENAME TO crew",
+      "ALTER TABLE aside RENAME TO pier" ],
     "renamed and a new one in its place" => [ "ALTER TABLE crew RENAME TO mariner", "CREATE TABLE crew (id int)" ],
-    "made with rows" => [ "CREATE TABLE quay (id int)", "INSERT INTO quay VALUES (1), (2)", "ALTER TABLE pier ADD depth int" ],
+    "made with rows" => [ "CREATE TABLE quay (id int)", "INSERT INTO quay VALUES (1), (2)",
+      "ALTER TABLE pier ADD depth int" ],
     "made anew" => [ "CREATE TABLE new_crew (id int PRIMARY KEY, grade varchar(9), wage int, pier char(3))",
                      "INSERT INTO new_crew (id, grade, pier) SELECT id, grade, pier FROM crew", "DROP TABLE crew",
                      "ALTER TABLE new_crew RENAME TO crew" ]
@@ -37,7 +39,8 @@ class GoingBackTest < ActiveSupport::TestCase
           made(live)
           before = [ live.rows, live.side ]
           result = script_run(live, [ *live.apart, *statements, BROKEN ]).call
-          assert_equal [ true, nil, [] ], result.values_at(:clean, :trouble, :left), "#{name}: #{result.except(:log, :sql).inspect}"
+          assert_equal [ true, nil, [] ], result.values_at(:clean, :trouble, :left),
+            "#{name}: #{result.except(:log, :sql).inspect}"
           assert_empty Kelvath::Running.differences(before.last, live.side).map(&:to_s), name
           assert_equal before.first, live.rows, "#{name}\n#{result[:cleaned].join("\n")}"
         end
@@ -61,7 +64,8 @@ class GoingBackTest < ActiveSupport::TestCase
         assert_equal [ false, [ "It was run again." ] ], later.values_at(:clean, :left)
         live.run("ALTER TABLE quay ADD mine int")
         changed = Cleanup.new(@run, live.target, agreed: again[:agreeing]).call
-        assert_equal [ false, [ "Column quay.mine" ] ], [ changed[:clean], changed[:left].map { |line| line[/(?<=has got )[Cc]olumn \S+/].capitalize } ]
+        assert_equal [ false, [ "Column quay.mine" ] ], [ changed[:clean], changed[:left].map { |line|
+          line[/(?<=has got )[Cc]olumn \S+/].capitalize } ]
         assert_equal [ [ "4" ] ], live.query("SELECT count(*) FROM quay")
         live.run("ALTER TABLE quay DROP COLUMN mine")
         assert_equal true, Cleanup.new(@run, live.target, agreed: again[:agreeing]).call[:clean]
@@ -76,7 +80,8 @@ class GoingBackTest < ActiveSupport::TestCase
         made(live)
         before, at = ScriptRun.look(live.target)
         elsewhere = ScriptRun.new(script([ "CREATE TABLE quay (id int)" ]), live.elsewhere, before:, at:, safety: noted)
-        assert_match(/leads to another (?:database|file|server)/, assert_raises(Kelvath::Error) { elsewhere.call }.message)
+        assert_match(/leads to another (?:database|file|server)/, assert_raises(Kelvath::Error) {
+          elsewhere.call }.message)
         both(live, before, at)
         live.run("DROP TABLE quay")
         killed(live, [ *live.apart, "CREATE TABLE quay (id int)", BROKEN ], at: "INSERT INTO nowhere")
@@ -111,7 +116,8 @@ class GoingBackTest < ActiveSupport::TestCase
   end
 
   def script(sqls)
-    Kelvath::Ddl::Script.new(heading: [], statements: sqls.map { |sql| Kelvath::Ddl::Statement.new("by hand", "", "#{sql};") })
+    Kelvath::Ddl::Script.new(heading: [], statements: sqls.map { |sql|
+ Kelvath::Ddl::Statement.new("by hand", "", "#{sql};") })
   end
 
   def script_run(live, sqls)
@@ -136,7 +142,8 @@ class GoingBackTest < ActiveSupport::TestCase
   # Two runs of what was looked at, at once: one runs, the other is told by whom.
   def both(live, before, at)
     made = script([ *live.apart, "CREATE TABLE quay (id int)" ])
-    first, second = Array.new(2) { |index| ScriptRun.new(made, live.target, before:, at:, safety: noted, by: "Person #{index}") }
+    first, second = Array.new(2) { |index|
+ ScriptRun.new(made, live.target, before:, at:, safety: noted, by: "Person #{index}") }
     refused = nil
     slow = Kelvath::Progress.new do |*|
       refused ||= assert_raises(Kelvath::Error) { second.call }.message

@@ -60,10 +60,14 @@ class HostileServersTest < ActiveSupport::TestCase
     [ "D", body.bytesize + 4 ].pack("a1N") + body
   end
 
+  BOUND = [ "1", 4, "2", 4 ].pack("a1Na1N")
+  NO_ROWS = [ "C", 13, "SELECT 0\0" ].pack("a1Na9")
+
   # { what it does => [how it answers, what is said] }
   ODD = {
     "closes in the middle" => [ ->(socket) { socket.write(FIELD[0, 9]) && socket.close }, /PostgreSQL/ ],
-    "answers no rows" => [ ->(socket) { socket.write([ "1", 4, "2", 4 ].pack("a1Na1N"), FIELD, [ "C", 13, "SELECT 0\0" ].pack("a1Na9"), Server::READY) }, /answers as no PostgreSQL|PostgreSQL said/ ],
+    "answers no rows" => [ ->(socket) {
+      socket.write(BOUND, FIELD, NO_ROWS, Server::READY) }, /answers as no PostgreSQL/ ],
     "says what is no text" => [ ->(socket) { socket.write(error("\xFF\xFE\x00".b), Server::READY) }, /PostgreSQL/ ],
     "speaks another tongue" => [ ->(socket) { socket.write("HTTP/1.1 200 OK\r\n\r\n") && socket.close }, /PostgreSQL/ ]
   }.freeze
@@ -88,12 +92,12 @@ class HostileServersTest < ActiveSupport::TestCase
   WITHOUT_END = {
     "never answers" => [ [ 6, 2000 ], ->(_) { sleep }, /took longer than 6 seconds/ ],
     "sends rows without end" => [ [ 100, 600 ], lambda { |socket|
-      socket.write([ "1", 4, "2", 4 ].pack("a1Na1N"), FIELD)
+      socket.write(BOUND, FIELD)
       row = ROW.call("x" * 1_000_000)
       loop { socket.write(row) }
     }, /took more than 600 MB/ ],
     "sends one row of 900 MB" => [ [ 100, 600 ], lambda { |socket|
-      socket.write([ "1", 4, "2", 4 ].pack("a1Na1N"), FIELD, [ "D", 900_000_010, 1, 900_000_000 ].pack("a1NnN"))
+      socket.write(BOUND, FIELD, [ "D", 900_000_010, 1, 900_000_000 ].pack("a1NnN"))
       900.times { socket.write("x" * 1_000_000) }
     }, /took more than 600 MB|PostgreSQL/ ]
   }.freeze
@@ -149,13 +153,15 @@ class HostileServersTest < ActiveSupport::TestCase
     assert_equal({ "db.example" => [ 5432..5432, 3306..3310 ], "::1" => [ 1..65_535 ], "::2" => [ 5432..5432 ] },
                  DatabaseHosts.allowed)
     [ [ "db.example", 5432 ], [ "db.example", 3308 ], [ "::1", 99 ] ].each { |at| assert_nil DatabaseHosts.check(*at) }
-    assert_match(/allows 5432, 3306 to 3310/, assert_raises(Kelvath::Error) { DatabaseHosts.check("db.example", 1) }.message)
+    assert_match(/allows 5432, 3306 to 3310/, assert_raises(Kelvath::Error) {
+ DatabaseHosts.check("db.example", 1) }.message)
   ensure
     ENV["KELVATH_DATABASE_HOSTS"] = before
   end
 
   test "a kept secret is asked for anew where it could be heard" do
-    connection = Connection.create!(name: "Harbour", platform: "postgresql", host: "127.0.0.1", port: 5432, database: "a",
+    connection = Connection.create!(name: "Harbour", platform: "postgresql", host: "127.0.0.1", port: 5432,
+                                    database: "a",
                                     username: "mate", tls: "verified", person: "Guest", secret: "kelp")
     { { tls: "always" } => false, { platform: "mariadb" } => false, { database: "b" } => true }.each do |given, saved|
       found = Connection.find(connection.id)
@@ -170,8 +176,10 @@ class HostileServersTest < ActiveSupport::TestCase
   def attempted(answer, limits: [ 100, 2000 ])
     server = Server.new(&answer)
     connection = Connection.create!(name: "Odd #{server.port}", platform: "postgresql", host: "127.0.0.1",
-                                    port: server.port, database: "harbour", username: "mate", tls: "no", person: "Guest")
-    run = Run.create!(kind: "connecting", title: "Odd", person: "Guest", secret: "kelp", options: { connection: connection.id })
+                                    port: server.port, database: "harbour", username: "mate", tls: "no",
+                                    person: "Guest")
+    run = Run.create!(kind: "connecting", title: "Odd", person: "Guest", secret: "kelp",
+      options: { connection: connection.id })
     stub_const(RunLimits, :MOST, { "connecting" => limits }) { RunProcess.send(:boot, run.id) }
     run.reload
   ensure

@@ -6,8 +6,8 @@ require "support/engine_designs"
 require Rails.root.join("core/test/platforms/random_changes")
 
 # Scripts that alter designs made at random, with rows in them, on real engines: at a statement picked at random the
-# server refuses, or Kelvath is killed. Afterwards all is as it was, rows and all, or it is said what is not. RUNS=300 is
-# what the engines are held to.
+# server refuses, or Kelvath is killed. Afterwards all is as it was, rows and all, or it is said what is not. RUNS=300
+# is what the engines are held to.
 class RandomRunsTest < ActiveSupport::TestCase
   self.use_transactional_tests = false
 
@@ -62,7 +62,8 @@ class RandomRunsTest < ActiveSupport::TestCase
 
   def judge(live, before, rows, result, where)
     unless result[:clean]
-      assert [ result[:left], result[:asks].to_a, [ result[:trouble] ].compact ].any?(&:any?), "without a word: #{where}"
+      assert [ result[:left], result[:asks].to_a, [ result[:trouble] ].compact ].any?(&:any?),
+        "without a word: #{where}"
       assert_empty result[:cleaned].to_a, "half of the way back: #{where}"
       return :refused
     end
@@ -149,13 +150,15 @@ class RandomRunsTest < ActiveSupport::TestCase
   end
 
   def script(sqls)
-    Kelvath::Ddl::Script.new(heading: [], statements: sqls.map { |sql| Kelvath::Ddl::Statement.new("by hand", "", "#{sql};") })
+    Kelvath::Ddl::Script.new(heading: [], statements: sqls.map { |sql|
+ Kelvath::Ddl::Statement.new("by hand", "", "#{sql};") })
   end
 
   def race(live, seed)
     live.empty
     before, at = ScriptRun.look(live.target)
-    made = script([ *live.apart, *Array.new(20) { |index| "CREATE TABLE quay_#{index} (id int)" }, "INSERT INTO quay_3 VALUES (#{seed})" ])
+    made = script([ *live.apart, *Array.new(20) { |index|
+      "CREATE TABLE quay_#{index} (id int)" }, "INSERT INTO quay_3 VALUES (#{seed})" ])
     runs = Array.new(2) { |index| ScriptRun.new(made, live.target, before:, at:, safety: noted, by: "Person #{index}") }
     answers = runs.map do |run|
       Thread.new { run.call } .tap { |thread| thread.report_on_exception = false }

@@ -206,7 +206,8 @@ class RunningTest < ActiveSupport::TestCase
     cleaning = @stored.runs.create!(kind: "cleaning", title: "Cleaning", person: "Guest", design_id: @design_id,
                                     options: { run: run.id })
     cleaning.work
-    assert_equal [ true, nil ], cleaning.result.values_at("clean", "trouble"), [ cleaning.message, cleaning.result.except("cleaned") ].inspect
+    assert_equal [ true, nil ], cleaning.result.values_at("clean", "trouble"),
+      [ cleaning.message, cleaning.result.except("cleaned") ].inspect
     assert_equal before, there.call
     refute run.reload.unclean?
     @removed&.call

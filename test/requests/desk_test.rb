@@ -187,10 +187,10 @@ class DeskTest < ActionDispatch::IntegrationTest
   test "what the page asks by itself of what has gone meanwhile is answered with nothing, not with a notice" do
     gone = entity(@stored.model, "Lost Item").id
     delete model_element_path(@stored, gone), headers: { "HX-Request" => "true" }
-    [ model_element_impact_path(@stored, gone, count: "yes"), model_findings_path(@stored, element: gone) ].each do |path|
+    [ model_element_impact_path(@stored, gone, count: "yes"),
+      model_findings_path(@stored, element: gone) ].each do |path|
       get path, headers: { "HX-Request" => "true" }
       assert_equal [ 204, "" ], [ response.status, response.body ], path
     end
   end
-
 end

@@ -36,8 +36,10 @@ class DoorsTest < ActionDispatch::IntegrationTest
 
   test "files that come with a request are gone when it is answered, and those of a killed server are swept" do
     folder = Rails.configuration.x.upload_folder
-    parts = Array.new(5000) { |index| %(--edge\r\ncontent-disposition: form-data; name="f#{index}"; filename="a.sql"\r\n\r\nx\r\n) }
-    post "/readings", params: "#{parts.join}--edge--\r\n", headers: { "CONTENT_TYPE" => "multipart/form-data; boundary=edge" }
+    parts = Array.new(5000) { |index|
+ %(--edge\r\ncontent-disposition: form-data; name="f#{index}"; filename="a.sql"\r\n\r\nx\r\n) }
+    post "/readings", params: "#{parts.join}--edge--\r\n",
+      headers: { "CONTENT_TYPE" => "multipart/form-data; boundary=edge" }
     assert_equal [ 413, true ], [ response.status, response.body.include?("put them into one zip") ]
     assert_empty Dir.glob(folder.join("#{Process.pid}-*"))
     gone = Process.spawn("true").tap { |pid| Process.wait(pid) }

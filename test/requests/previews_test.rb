@@ -15,7 +15,8 @@ class PreviewsTest < ActionDispatch::IntegrationTest
     nothing: ->(*) { nil },
     rename: ->(test, random) { test.change(test.any(random, :entity, :attribute), name: "Other #{random.rand(99)}") },
     define: ->(test, random) { test.change(test.any(random, :entity), definition: "Other #{random.rand(99)}.") },
-    length: ->(test, random) { test.change(test.any(random, :attribute), type: "text", length: 3 + random.rand(90), domain_id: nil) },
+    length: ->(test, random) {
+      test.change(test.any(random, :attribute), type: "text", length: 3 + random.rand(90), domain_id: nil) },
     remove: ->(test, random) { test.commit(Kelvath::Editing.remove(test.now, [ test.any(random, :attribute, :relationship).id ], ids: Ids)) }
   }.freeze
 
@@ -51,7 +52,8 @@ class PreviewsTest < ActionDispatch::IntegrationTest
     path = model_sweep_sweep_change_path(@stored, sweep.id)
     given = { key: "length", way: "set", text: "44" }
     shown = seen(path, **given)
-    attribute = now.all(:attribute).find { |each| each.type == "text" && each.length && each.domain_id.nil? } || flunk("none")
+    attribute = now.all(:attribute).find { |each|
+      each.type == "text" && each.length && each.domain_id.nil? } || flunk("none")
     change(attribute, length: 7)
     post path, params: { **given, parts: [ attribute.id ], taken: [ attribute.id ], shown: }
     assert_response :conflict

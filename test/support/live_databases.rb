@@ -17,7 +17,9 @@ module LiveDatabases
       Connectors.reach(on, readonly: false) { |database| sqls.flatten.map { |sql| database.execute(sql) } }
     end
 
-    def query(sql, on: target) = Connectors.reach(on) { |database| database.call(sql).map { |row| row.values.map(&:to_s) } }
+    def query(sql, on: target)
+      Connectors.reach(on) { |database| database.call(sql).map { |row| row.values.map(&:to_s) } }
+    end
     def side = ScriptRun.side(target)
 
     # { title of a table => its rows, sorted }
@@ -47,7 +49,8 @@ module LiveDatabases
 
     def initialize(folder)
       @folder = folder
-      @target, @elsewhere = %w[office other].map { |name| Target.new(platform: "sqlite", database: "#{name}.db", host: "", port: nil, user: "", role: "", tls: "no") }
+      @target, @elsewhere = %w[office other].map { |name|
+ Target.new(platform: "sqlite", database: "#{name}.db", host: "", port: nil, user: "", role: "", tls: "no") }
       empty
       SQLite3::Database.new(File.join(folder, "other.db")) { |file| file.execute("CREATE TABLE far (id int)") }
     end

@@ -7,7 +7,8 @@ class SignInsController < ApplicationController
   # secret: if none is kept.
   def create
     secret = @connection.of_file? || @connection.keeps_secret? ? nil : params[:secret].to_s
-    run = Run.create!(kind: "connecting", title: @connection.name, person:, secret:, options: { connection: @connection.id })
+    run = Run.create!(kind: "connecting", title: @connection.name, person:, secret:,
+      options: { connection: @connection.id })
     RunJob.perform_later(run)
     redirect_to connection_path(@connection, attempt: run.id), status: :see_other
   end

@@ -60,7 +60,8 @@ class TakingsController < ApplicationController
       run = Run.create!(kind: "listing", title: @connection.name, person:, options: { connection: @connection.id })
       RunJob.perform_later(run)
       given = params.permit(:choice, :model, :design).to_h
-      return redirect_to new_connection_taking_path(@connection, listing: run.id, **given.symbolize_keys), status: :see_other
+      return redirect_to new_connection_taking_path(@connection, listing: run.id, **given.symbolize_keys),
+        status: :see_other
     end
 
     @run = listing_run

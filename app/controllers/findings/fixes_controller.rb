@@ -14,8 +14,8 @@ class FixesController < ApplicationController
   def create
     fix, = offered.find { |_, _, shown| shown.same?(params.require(:shown)) }
     unless fix
-      return complain("That fix is not offered any more, or would do something else by now: open the finding again and " \
-                      "see. Nothing was written.", status: :conflict)
+      return complain("That fix is not offered any more, or would do something else by now: open the finding again " \
+                      "and see. Nothing was written.", status: :conflict)
     end
 
     given = fix.asks ? [ params.require(:text) ] : []

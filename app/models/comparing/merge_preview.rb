@@ -33,7 +33,10 @@ class MergePreview
   end
 
   # What the page shows of it.
-  def shown = @shown ||= Shown.new(Kelvath::ChangeSet::Fingerprint.of(taking.change_set), lines.first(500).map { |each| each.join(" ") })
+  def shown
+    @shown ||= Shown.new(Kelvath::ChangeSet::Fingerprint.of(taking.change_set), lines.first(500).map { |each|
+      each.join(" ") })
+  end
 
   # Can a script make a database so?
   def scripted? = made.left.design && Kelvath::Platforms.of(made.left.model, made.left.design).alterable?

@@ -22,8 +22,10 @@ module DriftClock
   # Each in a process of its own, one after the other. What could not be looked at says so on its page.
   def look
     Source.where.not(connection_id: nil).includes(:connection).find_each do |source|
-      source.stored_model.runs.create!(kind: "drift", title: source.connection.name, person: source.person,
-                                       design_id: source.design_id, options: { connection: source.connection_id }).in_process
+      run = source.stored_model.runs.create!(kind: "drift", title: source.connection.name, person: source.person,
+                                             design_id: source.design_id,
+                                             options: { connection: source.connection_id })
+      run.in_process
     rescue StandardError => error
       Rails.logger.error(error.full_message)
     end

@@ -27,7 +27,8 @@ class AgainPage
   # What it shows: all that arrives, and both sides of each conflict.
   def shown
     @shown ||= begin
-      arriving = arrivals.map { |each| [ each.way, each.element.to_h, each.field&.name, each.before, each.after ].inspect }
+      arriving = arrivals.map { |each|
+        [ each.way, each.element.to_h, each.field&.name, each.before, each.after ].inspect }
       lines = arrivals_by_table.flat_map { |table, list| list.map { |line| [ table, *line ].join(" ") } }
       told = conflicts.map { |each| conflict_line(each) }
       Shown.new(Kelvath::ChangeSet::Fingerprint.of(others: [ *arriving, *conflicts.map(&:key), *told ]), lines + told)

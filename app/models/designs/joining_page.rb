@@ -28,7 +28,8 @@ class JoiningPage
   def shown
     @shown ||= begin
       lines = offers.map { |offer| self.class.line(offer) }
-      Shown.new(Kelvath::ChangeSet::Fingerprint.of(others: [ design.id, *lines, *offers.map { |offer| offer.sets.to_s } ]), lines)
+      Shown.new(Kelvath::ChangeSet::Fingerprint.of(others: [ design.id, *lines, *offers.map { |offer|
+        offer.sets.to_s } ]), lines)
     end
   end
 

@@ -7,8 +7,8 @@ class Shown
   SHORT = 8 # hexadecimal digits of a line's mark
 
   # What is told when it no longer holds.
-  GONE = "What this would do has changed since you looked, so nothing was written. It is shown as it would be now; what " \
-         "is other than before is marked."
+  GONE = "What this would do has changed since you looked, so nothing was written. It is shown as it would be now; " \
+         "what is other than before is marked."
 
   # fingerprint: of the change; lines: texts that the preview shows.
   def initialize(fingerprint, lines = [])

@@ -10,7 +10,8 @@ class Run < ApplicationRecord
   WORK = { "intake" => "IntakeWork", "proof" => "ProofWork", "state" => "StateWork", "trial" => "TrialWork",
            "reading" => "ReadingWork", "joining" => "JoiningWork", "taking" => "TakingWork",
            "drift" => "DriftWork", "preparing" => "PreparingWork", "running" => "RunningWork",
-           "connecting" => "ConnectingWork", "listing" => "ListingWork", "side" => "SideWork", "cleaning" => "CleaningWork", "publishing" => "PublishingWork" }.freeze
+           "connecting" => "ConnectingWork", "listing" => "ListingWork", "side" => "SideWork",
+           "cleaning" => "CleaningWork", "publishing" => "PublishingWork" }.freeze
   REPORT_EVERY = 0.25 # seconds between two reports to the database
   UNFINISHED = %w[waiting working].freeze
   STOPPED = "This was stopped. Nothing of it was kept; start it again."
@@ -47,7 +48,8 @@ class Run < ApplicationRecord
   rescue ActiveRecord::RecordNotUnique
     first = self.class.find_by!(prepared_id: id)
     raise Kelvath::Error, "This has been run already, by #{first.person} " \
-                          "(#{first.created_at.strftime('%-d %B %Y, %H:%M:%S')}). Look again at what would happen there."
+                          "(#{first.created_at.strftime('%-d %B %Y, %H:%M:%S')}). Look again at what would happen " \
+                          "there."
   end
 
   # A new run, by a person, that cleans up after this one. agreed: the digest of losses that the person has agreed to.
@@ -71,7 +73,9 @@ class Run < ApplicationRecord
 
   # What comes from a database, or goes to one, may be anything.
   def unforeseen(error)
-    return "Something went wrong that we did not foresee (#{error.class}). Nothing was changed." unless options["connection"]
+    unless options["connection"]
+      return "Something went wrong that we did not foresee (#{error.class}). Nothing was changed."
+    end
 
     "What the database answered could not be made sense of (#{error.class}). " \
       "#{%w[running cleaning].include?(kind) ? 'Look at what was done before you go on.' : 'Nothing was changed.'}"

@@ -35,17 +35,20 @@ class RenamesTest < CoreTest
   def test_a_table_and_its_schema
     catalog = read("postgresql", MADE, "CREATE VIEW twice AS SELECT berth.id FROM public.berth",
                    "ALTER TABLE berth RENAME TO mooring", "ALTER TABLE mooring SET SCHEMA quay")
-    assert_equal [ "SELECT b.depth, id FROM quay.mooring b WHERE depth > 9", "SELECT quay.mooring.id FROM quay.mooring" ],
+    assert_equal [ "SELECT b.depth, id FROM quay.mooring b WHERE depth > 9",
+                   "SELECT quay.mooring.id FROM quay.mooring" ],
                  catalog.views.map(&:query)
     assert_match(/\(depth \+ 1\)/, catalog.tables.first.indexes.first.expression)
     assert_equal [ "berth" ], catalog.tables.first.former
   end
 
   def test_an_enumerated_type
-    catalog = read("postgresql", "CREATE TYPE kind AS ENUM ('a', 'b')", "CREATE TABLE berth (kind kind, kinds kind[], old int)",
+    catalog = read("postgresql", "CREATE TYPE kind AS ENUM ('a', 'b')",
+                   "CREATE TABLE berth (kind kind, kinds kind[], old int)",
                    "ALTER TYPE kind RENAME TO \"Sort\"", "ALTER TYPE \"Sort\" RENAME VALUE 'b' TO 'c'")
     assert_equal [ "Sort", %w[a c], [ "\"Sort\"", "\"Sort\"[]", "int" ] ],
-                 [ catalog.enumerations.first.name, catalog.enumerations.first.values, catalog.tables.first.columns.map(&:native_type) ]
+                 [ catalog.enumerations.first.name, catalog.enumerations.first.values,
+                   catalog.tables.first.columns.map(&:native_type) ]
   end
 
   def test_former_names_are_kept_into_designs

@@ -4,8 +4,8 @@
 # whatever becomes of the run: where it is, what was there, what would be, the script that goes back; and its journal.
 module Run::Safety
   # before, after: Kelvath::Altering::Sides; place: a database that the script makes or goes on in, nil for none; fresh:
-  # does it make it? whole: does the database take back by itself whatever the run has done when it stops? at: the Place;
-  # sqls: texts of the script's statements.
+  # does it make it? whole: does the database take back by itself whatever the run has done when it stops? at: the
+  # Place; sqls: texts of the script's statements.
   Kept = Struct.new(:before, :after, :place, :fresh, :whole, :at, :sqls, keyword_init: true)
 
   # Keeps what Kept says. The block answers the text of the script that goes back; where it is hardly ever needed, it is
@@ -28,8 +28,9 @@ module Run::Safety
   rescue Errno::ENOENT
     raise Kelvath::NotFound, "What was there before this run is not kept any more."
   end
-  OLDER = "This run was begun by an older version of Kelvath, which did not note what it had done where: it cannot be " \
-          "taken back by itself. The script that goes back is kept; look at it, and at the database, before you run it."
+  OLDER = "This run was begun by an older version of Kelvath, which did not note what it had done where: it cannot " \
+          "be taken back by itself. The script that goes back is kept; look at it, and at the database, " \
+          "before you run it."
 
   def journal = @journal ||= RunJournal.new(self.class.directory.join("#{id}.journal").to_s)
 

@@ -66,7 +66,8 @@ module Kelvath
       def enumeration_elements
         catalog.enumerations.each_with_index.map do |each, index|
           build(:enumeration, design.id, id: id_of(each), name: each.name, comment: each.comment,
-                                         schema_id: schema_ids[each.schema], value_texts: each.values, position: index + 1.0)
+                                         schema_id: schema_ids[each.schema], value_texts: each.values,
+                                         position: index + 1.0)
         end
       end
 
@@ -82,14 +83,16 @@ module Kelvath
         [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment,
                                schema_id: schema_ids[table.schema],
                                options: options(table, :table, id), source_id: @sources.fetch(id, ""),
-                               **{ rows_told: table.rows, bytes_told: table.bytes, former_names: table.former }.compact),
+                               **{ rows_told: table.rows, bytes_told: table.bytes,
+                                  former_names: table.former }.compact),
           *table.columns.each_with_index.flat_map { |column, index| column_elements(id, column, index) },
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
       end
 
       def constraints(table, id)
         keys = table.keys.map do |key|
-          build(:key, id, id: id_of(key), name: key.name, primary: key.primary, column_ids: columns(table.place, key.columns),
+          build(:key, id, id: id_of(key), name: key.name, primary: key.primary,
+                          column_ids: columns(table.place, key.columns),
                           options: options(key, :key, id))
         end
         checks = table.checks.map do |check|
@@ -99,7 +102,8 @@ module Kelvath
         clauses = table.clauses.to_a.map do |clause|
           build(:clause, id, id: id_of(clause), name: clause.name, text: resolved(clause.text, :clause, id))
         end
-        triggers = table.triggers.to_a.map { |each| build(:trigger, id, id: id_of(each), name: each.name, text: each.text) }
+        triggers = table.triggers.to_a.map { |each|
+          build(:trigger, id, id: id_of(each), name: each.name, text: each.text) }
         keys + triggers + table.foreign_keys.map { |key| foreign_key(table, key) } + checks + clauses
       end
 
@@ -138,7 +142,8 @@ module Kelvath
 
       def foreign_key(table, key)
         target, targets = table_ids.key?(key.target) ? inside(key) : outside(table, key)
-        build(:foreign_key, table_id(table.place), id: id_of(key), name: key.name, column_ids: columns(table.place, key.columns),
+        build(:foreign_key, table_id(table.place), id: id_of(key), name: key.name,
+                                                  column_ids: columns(table.place, key.columns),
               target_table_id: target,
               target_column_ids: targets, on_delete: key.on_delete, on_update: key.on_update, options: key.options.to_h)
       end
@@ -181,7 +186,8 @@ module Kelvath
 
       def index_element(table, index)
         id = table_id(table.place)
-        build(:index, id, id: id_of(index), name: index.name, unique: index.unique, column_ids: columns(table.place, index.columns),
+        build(:index, id, id: id_of(index), name: index.name, unique: index.unique,
+                          column_ids: columns(table.place, index.columns),
                           descending_ids: columns(table.place, index.descending),
                           included_ids: columns(table.place, index.included.to_a),
                           condition: resolved(index.condition.to_s, :expression, id),

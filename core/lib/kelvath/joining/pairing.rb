@@ -47,7 +47,8 @@ module Kelvath
 
       private
 
-      # What somebody said when a script that alters asked: [[Element of the model, what it is called in what was read]].
+      # What somebody said when a script that alters asked: [[Element of the model, what it is called in what was
+      # read]].
       def said
         @said ||= begin
           parts = Derivation::Again::Parts.of(@model, @design.id).values

@@ -2,7 +2,8 @@
 
 module Kelvath
   module Matching
-    # Pairs of what is the same thing on the left and on the right, each thing in one pair at most, and how that is known.
+    # Pairs of what is the same thing on the left and on the right, each thing in one pair at most, and how that is
+    # known.
     class Correspondence
       # How it is known, in words: a person said so; both have one id; both come from one source, or a script says what
       # it was called before; both have one name; both are over, or refer to, the same; they look alike.

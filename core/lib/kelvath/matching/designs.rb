@@ -2,8 +2,8 @@
 
 module Kelvath
   module Matching
-    # Two states of a design side by side. What has the same id is the same; else what somebody said, what comes from the
-    # same source, is over the same columns or has the same name, and what was called so before in a script.
+    # Two states of a design side by side. What has the same id is the same; else what somebody said, what comes from
+    # the same source, is over the same columns or has the same name, and what was called so before in a script.
     class Designs
       # The Correspondence: known on the left, fresh on the right.
       attr_reader :correspondence

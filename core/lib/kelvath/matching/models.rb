@@ -2,9 +2,9 @@
 
 module Kelvath
   module Matching
-    # Two sides of a comparison (Merging::Side), whole models or designs. What on the right is the same thing as what on the left. A person's word comes first; then the same id, what it
-    # was derived from, its name, what it refers to, and at last likeness. What stands within something can only be the
-    # same as what stands within its counterpart.
+    # Two sides of a comparison (Merging::Side), whole models or designs. What on the right is the same thing as what on
+    # the left. A person's word comes first; then the same id, what it was derived from, its name, what it refers to,
+    # and at last likeness. What stands within something can only be the same as what stands within its counterpart.
     class Models
       SCORES = { source: 0.98, name: 0.95, plain_name: 0.9, told: 0.85 }.freeze
       STRUCTURE = 0.9 # of the surest sort; each further one is less sure
@@ -47,7 +47,8 @@ module Kelvath
         nested = Metamodel.fetch(kind).within.include?(kind)
         loop do
           before = @correspondence.size
-          level(kind, mine.reject { |each| @correspondence.left?(each.id) }, theirs.reject { |each| @correspondence.right?(each.id) })
+          level(kind, mine.reject { |each| @correspondence.left?(each.id) }, theirs.reject { |each|
+            @correspondence.right?(each.id) })
           break if !nested || @correspondence.size == before
         end
       end
@@ -127,7 +128,8 @@ module Kelvath
 
         families = mine.group_by { |each| @ours.place(each) }
         theirs.group_by { |each| places[each.id] }.each do |place, list|
-          Likeness.new(@left, @right, @correspondence).pairs(families.fetch(place, Model::NONE), list) do |one, other, score|
+          Likeness.new(@left, @right, @correspondence).pairs(families.fetch(place, Model::NONE),
+            list) do |one, other, score|
             take(one, other, :likeness, score)
           end
         end

@@ -41,7 +41,8 @@ sheets)
 
       # Matches by likeness, and by a person's word.
       def alike
-        @alike ||= @comparison.correspondence.pairs.select { |each| %i[likeness answer].include?(each.how) }.map do |each|
+        @alike ||= @comparison.correspondence.pairs.select { |each|
+ %i[likeness answer].include?(each.how) }.map do |each|
           [ Wording.thing(@comparison.left.model.fetch(each.left_id), @comparison.left.model),
             Wording.thing(@comparison.right.model.fetch(each.right_id), @comparison.right.model),
             Matching::Correspondence::WAYS.fetch(each.how), "#{(each.score * 100).round} %" ]

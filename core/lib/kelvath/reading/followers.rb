@@ -17,9 +17,11 @@ module Kelvath
       # A Catalog::Table's column is about to be called otherwise.
       def column(table, was, to)
         fresh = quote(to)
-        expressions(table) { |text, kind| renamed(text, kind, { key(was) => IT }, IT => fresh, TABLE => place(table.place)) }
+        expressions(table) { |text, kind|
+          renamed(text, kind, { key(was) => IT }, IT => fresh, TABLE => place(table.place)) }
         @views.each do |view|
-          columns = table.columns.map { |each| [ each.name, @dialect.same_column?(each.name, was) ? IT : each.object_id ] }
+          columns = table.columns.map { |each|
+            [ each.name, @dialect.same_column?(each.name, was) ? IT : each.object_id ] }
           in_query(view, table.place, Ddl::Query::Table.new(id: TABLE, columns:)) do |index, query|
             fresh if query.names[index] == IT
           end
@@ -29,7 +31,8 @@ module Kelvath
       # A table or view is about to have another place, [schema, name].
       def table(thing, to)
         own = thing.respond_to?(:columns) ? thing.columns : []
-        expressions(thing) { |text, kind| kind == :index ? renamed(text, kind, {}, TABLE => place(to)) : text } if own.any?
+        expressions(thing) { |text, kind|
+          kind == :index ? renamed(text, kind, {}, TABLE => place(to)) : text } if own.any?
         columns = own.map { |each| [ each.name, each.object_id ] }
         @views.each do |view|
           in_query(view, thing.place, Ddl::Query::Table.new(id: IT, columns:)) do |index, query, tokens|

@@ -193,7 +193,8 @@ module Kelvath
       # query: a Ddl::Query whose columns tell those of the catalog that they come from; names: of the columns filled.
       def took(table, query, names)
         from = state.tables.each_value.find do |each|
-          query.columns.any? { |column| each.columns.any? { |own| column.sources.any? { |source| source.equal?(own) } } }
+          query.columns.any? { |column| each.columns.any? { |own| column.sources.any? { |source|
+            source.equal?(own) } } }
         end
         return if table.nil? || from.nil? || from.equal?(table)
 

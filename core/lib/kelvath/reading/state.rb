@@ -137,7 +137,9 @@ module Kelvath
           table.columns.each do |column|
             name, rest = column.native_type.match(/\A((?:"[^"]*"|[\w$]+)(?:\.(?:"[^"]*"|[\w$]+))*)(.*)\z/m)&.captures
             parts = name.to_s.scan(/"[^"]*"|[\w$]+/).map { |part| part.delete('"').downcase }
-            column.native_type = "#{fresh}#{rest}" if parts.any? && was.compact.map(&:downcase).last(parts.size) == parts
+            next if parts.empty? || was.compact.map(&:downcase).last(parts.size) != parts
+
+            column.native_type = "#{fresh}#{rest}"
           end
         end
       end

@@ -31,8 +31,8 @@ module Kelvath
         script.handed_out.reject { |each| OURS.include?(each.kind) }.filter_map { |each| loss(each) }
       end
 
-      # [words with %s for the table, name of the table, names of the columns that an UPDATE sets] of one statement, without quotation marks;
-      # nil if it takes nothing away.
+      # [words with %s for the table, name of the table, names of the columns that an UPDATE sets] of one statement,
+      # without quotation marks; nil if it takes nothing away.
       def told(sql)
         form, words = FORMS.find { |each, _| each.match?(sql) }
         return unless form
@@ -43,7 +43,9 @@ module Kelvath
       end
 
       # The name of the table that a statement makes, or gives to another one.
-      def made(sql) = sql[/\A\s*CREATE\s+(?:\w+\s+)*?TABLE\s+(?:IF\s+NOT\s+EXISTS\s+)?(#{NAME})/i, 1]&.then { |name| plain(name) }
+      def made(sql)
+        sql[/\A\s*CREATE\s+(?:\w+\s+)*?TABLE\s+(?:IF\s+NOT\s+EXISTS\s+)?(#{NAME})/i, 1]&.then { |name| plain(name) }
+      end
 
       def plain(name) = name.delete('`"[]').split(".").last.to_s.strip.downcase
 

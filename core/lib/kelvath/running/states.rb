@@ -2,9 +2,9 @@
 
 module Kelvath
   module Running
-    # The states that a database goes through while statements run on it, told by the reader of scripts. What is the same
-    # thing has the same id in all of them and in the database as it was, whatever it is called by then: a table that a
-    # script drops and makes again is another one, and one whose rows were copied into it is the same.
+    # The states that a database goes through while statements run on it, told by the reader of scripts. What is the
+    # same thing has the same id in all of them and in the database as it was, whatever it is called by then: a table
+    # that a script drops and makes again is another one, and one whose rows were copied into it is the same.
     class States
       # Kinds that hold rows or values: dropped and made again, they are others.
       ROWS = %i[table column].freeze
@@ -32,8 +32,8 @@ module Kelvath
       # What is there before anything has run, as the reader tells it.
       def start = @start ||= begin
         side, = begun
-        Altering::Side.new(model: model(correspondence.aligned(parts(side).values).values), design_id: @before.design_id,
-                           told: true)
+        elements = correspondence.aligned(parts(side).values).values
+        Altering::Side.new(model: model(elements), design_id: @before.design_id, told: true)
       end
 
       SCRIPT = "script"
@@ -66,7 +66,8 @@ module Kelvath
           result = read([ source("before", there) ]) { |state| list = things(state) }
           side = Altering::Side.of_catalog(result.catalog, platform.key, ids: @ids, given:)
           moved = parts(side).each_value.map do |each|
-            each.parent_id == side.design_id ? each.class.new(id: each.id, parent_id: @before.design_id, **each.values) : each
+            each.parent_id == side.design_id ? each.class.new(id: each.id, parent_id: @before.design_id,
+              **each.values) : each
           end
           [ Altering::Side.new(model: Model.of([ side.design, *moved ]), design_id: @before.design_id, told: true),
             list.map { |thing| given[thing] } ]
@@ -89,7 +90,8 @@ module Kelvath
 
         given[copy] = given[from]
         taken = Set.new
-        columns.each { |column, old| given[column] = given[old] if given[old] && !given[column] && taken.add?(given[old]) }
+        columns.each { |column, old|
+          given[column] = given[old] if given[old] && !given[column] && taken.add?(given[old]) }
       end
 
       # What holds no rows, and what is only referred to, goes by its name where nothing else is known of it.
@@ -97,7 +99,8 @@ module Kelvath
         known = parts(start)
         fresh = parts(side)
         left = known.reject { |id, _| fresh.key?(id) }
-        waiting = fresh.values.reject { |each| known.key?(each.id) || (ROWS.include?(each.kind) && !named_only?(each, fresh)) }
+        waiting = fresh.values.reject { |each|
+          known.key?(each.id) || (ROWS.include?(each.kind) && !named_only?(each, fresh)) }
         return side if left.empty? || waiting.empty?
 
         left = left.reject { |_, each| ROWS.include?(each.kind) && !named_only?(each, known) }

@@ -7,8 +7,9 @@ module Kelvath
     # keeps its identity through renames. What others have made or changed meanwhile is not touched: where it stands in
     # the way, there is no way back by itself, and it is said why.
     class WayBack
-      # before: an Altering::Side of what was there; ran: the text of the statements that have run, as a script, or, where
-      # nobody knows which of the last ones have, the texts that it may be; now: an Intake::Catalog of what is there.
+      # before: an Altering::Side of what was there; ran: the text of the statements that have run, as a script, or,
+      # where nobody knows which of the last ones have, the texts that it may be; now: an Intake::Catalog of what is
+      # there.
       def initialize(before, ran, now, ids:)
         @before = before
         @ids = ids
@@ -31,7 +32,8 @@ module Kelvath
 
       # What going back makes again without what was in it, as lines.
       def not_brought_back
-        @not_brought_back ||= Altering.between(@states.start, @told_by, identified: true).losses.reject(&:stops?).map(&:words)
+        @not_brought_back ||= Altering.between(@states.start, @told_by,
+          identified: true).losses.reject(&:stops?).map(&:words)
       end
 
       # Rows that statements have taken away or written over in what was there before, as lines. statements: [[SQL, how
@@ -74,7 +76,8 @@ module Kelvath
         Running.differences(side, @there).count { |each| each.right.nil? || each.field || !Running::ALONE.include?(each.kind) }
       end
 
-      # What was dropped and is there again, in all as it was but for its rows, needs no way back: it is as good as that.
+      # What was dropped and is there again, in all as it was but for its rows, needs no way back: it is as good as
+      # that.
       def made_alike(side)
         start = parts(@states.start)
         fresh = parts(side)
@@ -137,7 +140,8 @@ module Kelvath
         return name if columns.empty?
 
         names = [ @before.model.elements, now_parts, parts(@told_by) ].flat_map(&:values)
-                  .select { |each| each.kind == :column && found.include?(each.parent_id) && @before.model.key?(each.id) }
+                  .select { |each| each.kind == :column && found.include?(each.parent_id) }
+                  .select { |each| @before.model.key?(each.id) }
         name if names.any? { |each| columns.include?(each.name.downcase) }
       end
 

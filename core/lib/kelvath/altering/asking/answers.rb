@@ -28,9 +28,9 @@ module Kelvath
         found.min_by { |each| KINDS.index(each.kind) }
       end
 
-      # "driver.mobile=phone", "vessel.length=0" and the like as answers: what names something that is at the start alone
-      # says what a new thing was called, all else what rows get. list: [[about, text], …]; lost: abouts of what may go.
-      # Raises InvalidValue for what can be neither.
+      # "driver.mobile=phone", "vessel.length=0" and the like as answers: what names something that is at the start
+      # alone says what a new thing was called, all else what rows get. list: [[about, text], …]; lost: abouts of what
+      # may go. Raises InvalidValue for what can be neither.
       def said(start, goal, list, lost: [])
         found = list.sort_by { |about, _| about.count(".") }.reduce({}) do |known, (about, text)|
           pairing = Pairing.new(start, goal, known) # what a table was is known when its columns are asked for
@@ -57,7 +57,8 @@ module Kelvath
         end
       end
 
-      # Can a name be what something was called, on these sides, with the answers that there are? Raises InvalidValue if not.
+      # Can a name be what something was called, on these sides, with the answers that there are? Raises InvalidValue if
+      # not.
       def check_former(start, goal, answers, about, question, text)
         return unless %w[former from].include?(question) && !text.to_s.strip.empty?
 
@@ -69,9 +70,11 @@ module Kelvath
 
       def one(pairing, gone, about, text)
         fresh = element(pairing.goal, pairing.goal.elements.values, about) or
-          raise InvalidValue.new("There is nothing called “#{about}” in what it is to become.", field: :answer, value: about)
+          raise InvalidValue.new("There is nothing called “#{about}” in what it is to become.", field: :answer,
+            value: about)
         return [ [ [ about, "former" ], text ] ] if former(pairing, gone, fresh, text)
-        return [ [ [ about, "from" ], text.downcase ] ] if fresh.kind == :column && elsewhere(pairing, gone, fresh, text)
+        return [ [ [ about, "from" ], text.downcase ] ] if fresh.kind == :column && elsewhere(pairing, gone, fresh,
+          text)
 
         refuse(about, text, pairing, gone) unless fresh.kind == :column
         check(text)
@@ -102,10 +105,9 @@ module Kelvath
       def refuse(about, text, pairing, gone)
         fresh = element(pairing.goal, pairing.goal.elements.values, about)
         free = gone.select { |each| each.kind == fresh&.kind && each.parent_id == fresh.parent_id }.map(&:name)
-        raise InvalidValue.new("“#{about}” cannot be what was called “#{text}”: " \
-                               "#{free.any? ? "of its kind only #{free.join(', ')} " \
-                                              "#{free.one? ? 'is' : 'are'} gone there" : 'nothing of its kind is gone there'}.",
-                               field: :text, value: text)
+        left = free.empty? ? "nothing of its kind is gone there" :
+               "of its kind only #{free.join(', ')} #{free.one? ? 'is' : 'are'} gone there"
+        raise InvalidValue.new("“#{about}” cannot be what was called “#{text}”: #{left}.", field: :text, value: text)
       end
 
       def check(text)

@@ -43,7 +43,8 @@ module Kelvath
       def names(model, table) = model.children(table.id, :column).to_set { |column| column.name.downcase }
 
       def inside(model, schema)
-        %i[table view enumeration].flat_map { |kind| model.referrers(schema.id, kind) }.to_set { |each| each.name.downcase }
+        %i[table view enumeration].flat_map { |kind|
+          model.referrers(schema.id, kind) }.to_set { |each| each.name.downcase }
       end
 
       def columns(start, goal)
@@ -68,11 +69,13 @@ module Kelvath
 
       def place(model, column) = model.children(column.parent_id, :column).index(column).to_i
 
-      # Columns of another table that is joined with theirs: of one name and type, or what a foreign key of its own leads
-      # to now by a table in between.
+      # Columns of another table that is joined with theirs: of one name and type, or what a foreign key of its own
+      # leads to now by a table in between.
       def moved(start, goal)
-        found = alone(goal, start, :column).select { |each| each.computed.empty? && goal[each.parent_id].kind == :table }
-        lost = alone(start, goal, :column).select { |each| each.computed.empty? && start[each.parent_id].kind == :table }
+        found = alone(goal, start, :column).select { |each|
+          each.computed.empty? && goal[each.parent_id].kind == :table }
+        lost = alone(start, goal, :column).select { |each|
+          each.computed.empty? && start[each.parent_id].kind == :table }
         lost.filter_map do |old|
           new = found.find do |each|
             each.parent_id != old.parent_id && joined?(start, goal, old.parent_id, each.parent_id) &&

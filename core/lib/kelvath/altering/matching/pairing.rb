@@ -54,8 +54,8 @@ module Kelvath
         former ? element.with(source_id: former) : element
       end
 
-      # With an id of its own for what has that of something that it cannot be the same as, since that is of another kind
-      # or in another place.
+      # With an id of its own for what has that of something that it cannot be the same as, since that is of another
+      # kind or in another place.
       def apart(known, theirs)
         strange = theirs.select { |each| known[each.id] && place(known[each.id]) != place(each) }
                         .to_h { |each| [ each.id, "#{each.id}-moved" ] }

@@ -126,7 +126,8 @@ module Kelvath
           elsif cursor.take("rename", "to") then rename_in(:enumerations, name, cursor.qualified)
           elsif cursor.take("set", "schema")
             schema = dialect.schema(cursor.name)
-            state.move(:enumerations, name, [ schema, type.name ], [ schema && dialect.key_of(schema, quoted: true), name.key.last ])
+            state.move(:enumerations, name, [ schema, type.name ],
+              [ schema && dialect.key_of(schema, quoted: true), name.key.last ])
           else passed(cursor.rest)
           end
           state.retype(was, type.place) unless type.place == was
