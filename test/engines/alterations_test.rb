@@ -66,6 +66,7 @@ class AlterationsTest < ActiveSupport::TestCase
         rows += account.there.rows
         legs = [ account.there, account.back ]
         assert legs.all?(&:clean?), "#{place}\n#{legs.map { |leg| leg.differences.map(&:to_s) + leg.astray }}"
+        estimated(alteration, database, place)
         told_apart(key, database, start, id, place)
       end
     end
@@ -99,6 +100,13 @@ class AlterationsTest < ActiveSupport::TestCase
     Kelvath::Altering::Trial.new(alteration, engine, ids: Ids).call
   rescue StatementFailed => error
     flunk "#{error.message}\n#{error.statement.sql}\n#{place}"
+  end
+
+  # Whatever counts rows beforehand is a question that the engine answers.
+  def estimated(alteration, database, place)
+    alteration.losses.filter_map(&:count).each { |sql| database.counted(sql) }
+  rescue *database.class::REFUSED => error
+    flunk "#{error.message}\n#{place}"
   end
 
   # What the database is after the way back says nothing else than the design: there is nothing to alter.

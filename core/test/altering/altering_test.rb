@@ -190,14 +190,14 @@ class AlteringTest < CoreTest
     ->(t) {
  t.remove("ck_length", "vessel.length") } => [ [ :dropped, "SELECT count(*) FROM vessel WHERE length IS NOT NULL" ] ],
     ->(t) { t.set("vessel.name", native_type: t.type("varchar(9)")) } =>
-      [ [ :narrowed, "SELECT count(*) FROM vessel WHERE length(name) > 9" ] ],
+      [ [ :narrowed, "SELECT count(*) FROM vessel WHERE char_length(name) > 9" ] ],
     ->(t) { t.set("vessel.name", native_type: t.type("date")) } =>
       [ [ :parted, "SELECT count(*) FROM vessel WHERE name IS NOT NULL" ] ],
     ->(t) {
  t.set("vessel.name", mandatory: true) } => [ [ :unfilled, "SELECT count(*) FROM vessel WHERE name IS NULL" ] ],
     ->(t) { t.set("ix_name", unique: true) } =>
       [ [ :unique, "SELECT coalesce(sum(n - 1), 0) FROM (SELECT count(*) AS n FROM vessel WHERE name IS NOT NULL " \
-                   "GROUP BY name HAVING count(*) > 1) AS alike" ] ],
+                   "GROUP BY name HAVING count(*) > 1) alike" ] ],
     ->(t) { t.set("vessel.name", native_type: t.type("varchar(90)")) } => [],
     ->(t) { t.set("vessel", name: "ship") } => []
   }.freeze

@@ -154,7 +154,7 @@ module Kelvath
         { ">=" => [ :least, value ], "<=" => [ :most, value ] }[tokens[1].value]
       end
 
-      private_class_method :without_casts, :after_type, :bare, :single?, :list_before?, :wrapped?, :value?, :listed,
+      private_class_method :after_type, :bare, :single?, :list_before?, :wrapped?, :value?, :listed,
                            :array, :literals, :parted, :literal, :ranged, :between, :one_end
     end
   end

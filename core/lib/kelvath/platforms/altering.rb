@@ -36,6 +36,12 @@ module Kelvath
         revoke: "REVOKE %<rights>s ON %<on>s FROM %<role>s"
       }.freeze
 
+      # How a routine is made in place of one that is there; nil where it must be dropped first.
+      ROUTINE_AGAIN = nil
+
+      # Can a routine be made in place of another one of its name? old, new: their whole texts.
+      def replaces_routine?(_old, _new) = !self.class::ROUTINE_AGAIN.nil?
+
       # Can it say that?
       def alters?(what) = self.class::ALTERS.key?(what)
 

@@ -62,6 +62,7 @@ module Kelvath
       FIRST_SCHEMA = "" # where what names no schema is; "" where that is up to the connection
       PORT = 5432 # that servers listen on if nobody says otherwise
       CASTS_ONLY = {}.freeze # { base of a type => logical types that its values can become, if not all }
+      CHARACTERS = "char_length(%s)" # how many a text has (SQL:2016, 6.29)
       PICKY = %w[xml].freeze # types that count as texts and take only some of them
       EXAMPLES = { "blob" => "x'0%<row>d'" }.freeze # { base of a type => a value, as SQL, for each row }
       ONCE = { "grant" => :harmless, "comment" => :harmless }.freeze

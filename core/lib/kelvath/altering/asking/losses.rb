@@ -131,13 +131,23 @@ module Kelvath
       end
 
       def checked
-        (@changes.added(:check) + @changes.changed(:check).select { |each|
- each.fields.include?(:condition) }.map(&:new))
-          .select { |each| old_table?(each) }.map do |check|
+        changed = @changes.changed(:check).select { |each| each.fields.include?(:condition) }
+                          .reject { |each| Widening.wider?(condition(each.old, @changes.start), condition(each.new)) }
+        (@changes.added(:check) + changed.map(&:new)).select { |each| old_table?(each) }.map do |check|
           loss(:checked, check, "#{@changes.goal.fetch(check.parent_id).name} gets the condition " \
-                                "#{Ddl::Names.text(@changes.goal, check, :condition)}: other rows stop the script.",
-               nil)
+                                "#{condition(check)}: other rows stop the script.", breaking(check))
         end
+      end
+
+      def condition(check, model = @changes.goal) = Ddl::Names.text(model, check, :condition)
+
+      # Rows that a condition does not let through, where all that it names is there already.
+      def breaking(check)
+        names = Metamodel::Expression.ids(check.condition)
+        return unless names.any? && names.all? { |id| @changes.start.key?(id) && @touched.way(id) == :same }
+
+        written = Metamodel::Expression.written(check.condition) { |id| quote(@changes.start.fetch(id)) }
+        "SELECT count(*) FROM #{place(@changes.start.fetch(check.parent_id))} WHERE NOT (#{written})"
       end
 
       def referred
@@ -167,7 +177,7 @@ module Kelvath
         return unless TypeChange::TEXTS.include?(@changes.platform.logical_type(change.old.native_type)[:type])
 
         "SELECT count(*) FROM #{place(@changes.start.fetch(change.old.parent_id))} " \
-          "WHERE length(#{quote(change.old)}) > #{length}"
+          "WHERE #{format(@changes.platform.class::CHARACTERS, quote(change.old))} > #{length}"
       end
 
       # Rows beside the first of each that are alike, where all columns are there already.
@@ -179,7 +189,7 @@ module Kelvath
         present = names.map { |name| "#{name} IS NOT NULL" }.join(" AND ")
         table = place(@changes.start.fetch(key.parent_id))
         "SELECT coalesce(sum(n - 1), 0) FROM (SELECT count(*) AS n FROM #{table} " \
-          "WHERE #{present} GROUP BY #{names.join(', ')} HAVING count(*) > 1) AS alike"
+          "WHERE #{present} GROUP BY #{names.join(', ')} HAVING count(*) > 1) alike"
       end
 
       def orphans(key)

@@ -102,7 +102,24 @@ module Kelvath
       # Is a trigger made again? Its text is its own, so that what its table is called counts.
       def trigger?(trigger)
         change = @changes.change(trigger.id)
-        !change.nil? || @changes.removed?(trigger.id) || all_aside? || reshaped_tables.include?(trigger.parent_id)
+        !change.nil? || @changes.removed?(trigger.id) || all_aside? || reshaped_tables.include?(trigger.parent_id) ||
+          calls?(trigger.text, dropped_routines)
+      end
+
+      # Does a text name one of some routines?
+      def calls?(text, routines)
+        routines.any? { |each| text.match?(/(?<![\w$])"?#{Regexp.escape(each.name)}"?\s*\(/i) }
+      end
+
+      # Routines of the start that go, or are dropped and made again since they cannot be replaced.
+      def dropped_routines
+        @dropped_routines ||= @changes.removed(:routine) +
+                              @changes.changed(:routine).reject { |each| replaced?(each) }.map(&:old)
+      end
+
+      # Is a routine that changes made in place of the old one?
+      def replaced?(change)
+        !change.fields.include?(:text) || @platform.replaces_routine?(change.old.text, change.new.text)
       end
 
       # Ids of tables of which the name, the schema or a column is another.
@@ -262,6 +279,8 @@ field) ? set : reset)
       def stale?(view)
         change = @changes.change(view.id)
         return true if @changes.removed?(view.id) || (change && change.fields.to_a != [ :comment ])
+
+        return true if calls?(view.query, dropped_routines)
 
         named = view.referenced_ids
         named.any? { |id| moved_tables.include?(id) || column_changed?(id) } ||

@@ -29,7 +29,8 @@ module Kelvath
 
         columns, others, up = Columns.new(self), Others.new(self), BuildingUp.new(self)
         list = TakingDown.new(self).statements + others.places + @renames.statements + others.made +
-               Copies.new(self).statements + columns.statements + columns.gone + others.dropped + up.statements +
+               Copies.new(self).statements + columns.statements + columns.gone + others.dropped +
+               others.routines(for_views: true) + up.statements + others.routines(for_views: false) +
                up.rest + others.last
         list.empty? ? list : around(list)
       end

@@ -28,9 +28,19 @@ module Kelvath
         tables + down(:sequence) + old_types + down(:enumeration)
       end
 
+      # Routines that come or change, before the triggers that call them; those that views call before these.
+      def routines(for_views:)
+        views = @changes.goal.all(:view).map(&:query)
+        list = @changes.changed(:routine).select { |each| each.fields.include?(:text) } +
+               @changes.added(:routine).map { |each| Changes::Change.new(nil, each, Set[:text]) }
+        list.select { |each| views.any? { |query| @plan.touched.calls?(query, [ each.new ]) } == for_views }
+            .flat_map { |each| routine(each) }
+      end
+
       # At the very end.
       def last
-        routines + roles + kept_schemas(@changes.removed(:schema)).map { |each|
+        @changes.removed(:routine).filter_map { |each|
+          routine_dropped(each) } + roles + kept_schemas(@changes.removed(:schema)).map { |each|
           @speech.statement("drop", each, @platform.dropped("schema", @platform.quote(@plan.mid.fetch(each.id).name)))
         }
       end
@@ -136,13 +146,14 @@ module Kelvath
         end
       end
 
-      # A routine that changes is made in place of the old one where the platform can say so.
-      def routines
-        gone = @changes.removed(:routine).filter_map { |each| routine_dropped(each) }
-        changed = @changes.changed(:routine).select { |each| each.fields.include?(:text) }.flat_map do |each|
-          [ routine_dropped(each.old), *@writer.statements_of(each.new) ].compact
-        end
-        gone + changed + @changes.added(:routine).flat_map { |each| @writer.statements_of(each) }
+      # One that changes is made in place of the old one where the platform can say so.
+      def routine(change)
+        made = @writer.statements_of(change.new)
+        return made if change.old.nil?
+        return [ routine_dropped(change.old), *made ].compact unless @plan.touched.replaced?(change)
+
+        made.each { |each|
+          each.sql = each.sql.sub(/\ACREATE\s+(?:OR\s+\w+\s+)?/i, "#{@platform.class::ROUTINE_AGAIN} ") }
       end
 
       def routine_dropped(routine)

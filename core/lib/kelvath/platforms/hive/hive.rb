@@ -15,6 +15,7 @@ require_relative "type_text"
 module Kelvath
   module Platforms
     class Hive
+      CHARACTERS = "length(%s)"
       TITLE = "Hive"
       CHANGES = { "1.2" => "the oldest still met: no keys", "2.3" => "primary and foreign keys",
                   "3.1" => "unique keys, checks, defaults, mandatory columns, times with a zone",

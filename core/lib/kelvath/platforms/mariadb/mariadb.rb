@@ -20,6 +20,7 @@ module Kelvath
                   "10.11" => "uuid as a type, indexes that descend", "11.4" => "nothing that a design says",
                   "11.8" => "vectors" }.freeze
       VERSIONS = CHANGES.keys.freeze
+      ROUTINE_AGAIN = "CREATE OR REPLACE"
       ALTERS = Alters::WORDS
       NOTES = Alters::NOTES
       GENTLY = Alters::GENTLY

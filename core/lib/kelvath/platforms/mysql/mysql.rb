@@ -4,6 +4,7 @@ module Kelvath
   module Platforms
     # MySQL with InnoDB, from version 5.7 on: what differs from MariaDB.
     class Mysql < Mariadb
+      ROUTINE_AGAIN = nil
       TITLE = "MySQL"
       CHANGES = { "5.7" => "computed columns and JSON",
                   "8.0" => "checks, indexes over expressions and in falling order, defaults that are worked out",

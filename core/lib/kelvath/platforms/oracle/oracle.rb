@@ -15,12 +15,14 @@ require_relative "alters"
 module Kelvath
   module Platforms
     class Oracle
+      CHARACTERS = "length(%s)"
       TITLE = "Oracle"
       CHANGES = { "11.2" => "the oldest still met: names of 30 bytes, no numbering by itself",
                   "12.1" => "numbering by itself, invisible columns, defaults for nulls",
                   "12.2" => "names of 128 bytes, collation", "19" => "the usual one", "21" => "JSON as a type",
                   "23" => "booleans and vectors" }.freeze
       VERSIONS = CHANGES.keys.freeze
+      ROUTINE_AGAIN = "CREATE OR REPLACE"
       ALTERS = Alters::WORDS
       NO_CYCLE = "NOCYCLE"
       ONCE = superclass::ONCE.merge("row" => :unless_there).freeze

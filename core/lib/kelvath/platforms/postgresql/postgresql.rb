@@ -24,6 +24,7 @@ module Kelvath
       VERSIONS = CHANGES.keys.freeze
       NEVER_WITHIN = /\A\s*(?:(?:CREATE|DROP)\s+(?:DATABASE|TABLESPACE)|VACUUM|ALTER\s+SYSTEM|
                       (?:CREATE\s+(?:UNIQUE\s+)?|DROP\s+|RE)INDEX\s+CONCURRENTLY)\b/xi
+      ROUTINE_AGAIN = "CREATE OR REPLACE"
       FEATURES = superclass::FEATURES.except(:nested_columns)
                                      .merge(undone_whole: true, arrays: true, enumerations: true,
                                             virtual_columns: "18").freeze
@@ -113,6 +114,13 @@ module Kelvath
         when %i[routine text] then Ddl::Alike.body(value)
         else value
         end
+      end
+
+      # What a function takes and answers must stay (CREATE FUNCTION, Notes).
+      def replaces_routine?(old, new)
+        head = ->(text) {
+          text[/\A.*?(?=\s(?:AS|LANGUAGE|BEGIN|RETURN)\s)/im].to_s.gsub(/OR\s+REPLACE\s+/i, "").split.join(" ") }
+        super && head.(old).casecmp?(head.(new))
       end
 
       private

@@ -15,7 +15,9 @@ require_relative "alters"
 module Kelvath
   module Platforms
     class Snowflake
+      CHARACTERS = "length(%s)"
       TITLE = "Snowflake"
+      ROUTINE_AGAIN = "CREATE OR REPLACE"
       ALTERS = Alters::WORDS
       FEATURES = superclass::FEATURES.except(:nested_columns, :checks, :indexes, :partial_indexes, :included_columns,
                                              :computed_columns, :stored_columns, :foreign_keys_dropped).freeze

@@ -4,6 +4,7 @@ module Kelvath
   module Platforms
     # SQLite 3. Types are affinities, so the declared word is kept as it is written.
     class Sqlite < Platform
+      CHARACTERS = "length(%s)"
       TITLE = "SQLite"
 
       CHANGES = { "3.24" => "the oldest still met", "3.31" => "computed columns", "3.35" => "columns can be dropped",

@@ -15,11 +15,13 @@ require_relative "alters"
 module Kelvath
   module Platforms
     class Sqlserver
+      CHARACTERS = "len(%s)"
       TITLE = "SQL Server"
       CHANGES = { "2016" => "the oldest still met", "2017" => "nothing that a design says",
                   "2019" => "texts in UTF-8", "2022" => "ledgers", "2025" => "JSON and vectors as types",
                   "Azure" => "the cloud edition: always the newest" }.freeze
       VERSIONS = CHANGES.keys.freeze
+      ROUTINE_AGAIN = "CREATE OR ALTER"
       ALTERS = Alters::WORDS
       NOTES = Alters::NOTES
       FEATURES = superclass::FEATURES.except(:deferrable, :nested_columns, :renames_followed)
