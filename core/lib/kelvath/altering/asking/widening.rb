@@ -2,8 +2,8 @@
 
 module Kelvath
   module Altering
-    # Does whatever a condition lets through pass another one, too? Told of what people compare with numbers and lists of
-    # values, joined by AND; of anything else it is not known.
+    # Does whatever a condition lets through pass another one, too? Told of what people compare with numbers and lists
+    # of values, joined by AND; of anything else it is not known.
     module Widening
       BOUNDS = { ">" => :least, ">=" => :least, "<" => :most, "<=" => :most }.freeze
       # subject: what is compared, as text in small letters; way: :least, :most, :listed or :other; value: a Rational or

@@ -201,21 +201,31 @@ module Kelvath
 
       def step_by_step(change)
         steps = []
-        steps.concat(typed(change)) if change.fields.intersect?(%i[native_type options])
+        steps.concat(typed(change)) if change.fields.include?(:native_type) || formed?(change)
         steps.concat(defaulted(change)) if change.fields.intersect?(%i[native_type default_value])
         if change.fields.include?(:mandatory)
           steps.concat(filled(change))
           type = @writer.type_text(change.new)
           steps.concat(change.new.mandatory ? mandatory(change.new) : [ fact(:optional, change.new, type:) ])
         end
-        steps.concat(numbering(change)) if change.fields.include?(:identity)
+        steps.concat(numbering(change)) if change.fields.include?(:identity) || numbered_otherwise?(change)
         steps
+      end
+
+      # Does an option change that says how values are kept?
+      def formed?(change)
+        change.fields.include?(:options) && change.old.options.except(NUMBERING) != change.new.options.except(NUMBERING)
+      end
+      NUMBERING = "numbering"
+
+      def numbered_otherwise?(change)
+        change.old.options[NUMBERING] != change.new.options[NUMBERING] && @platform.alters?(:renumber)
       end
 
       def typed(change)
         type = @writer.type_text(change.new)
         name = quote(change.new)
-        return [] if @touched.way(change.id) == :same && !change.fields.include?(:options)
+        return [] if @touched.way(change.id) == :same && !formed?(change)
 
         before = change.old.default_value.empty? ? [] : [ fact(:no_default, change.new) ]
         null = change.old.mandatory ? " NOT NULL" : " NULL"
@@ -239,9 +249,12 @@ table_of(change.new))) + [ fact(:default, change.new, value: @writer.default_sql
       end
 
       def numbering(change)
-        return [ fact(:unnumber, change.new) ] unless change.new.identity
+        return change.old.identity ? [ fact(:unnumber, change.new) ] : [] unless change.new.identity
 
-        [ fact(:number, change.new), *@plan.counted(change.new) ]
+        said = Ddl::Writer.numbered_when(change.new)
+        return [ fact(:renumber, change.new, when: said) ] if change.old.identity
+
+        [ fact(:number, change.new, when: said), *@plan.counted(change.new) ]
       end
 
       def fact(template, column, note: nil, **parts)

@@ -189,7 +189,8 @@ module Kelvath
                               default_value: generated || serial ? "" : row["default_value"].to_s,
                               computed: (row["default_value"].to_s if generated), stored: row["generated"] == "s",
                               comment: row["comment"].to_s,
-                              options: row["collation"] ? { "collation" => row["collation"] } : {})
+                              options: { "collation" => row["collation"],
+                                         "numbering" => ("always" if row["identity"] == "a") }.compact)
         end
       end
 

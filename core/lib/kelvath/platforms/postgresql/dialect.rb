@@ -22,6 +22,11 @@ module Kelvath
       MOST = 63 # bytes of a name
 
       def dollar_texts? = true
+      def numbered(column, always:, on_null:)
+        super
+        column.options["numbering"] = "always" if always
+      end
+
       def nested_comments? = true
       def overloads? = true
       def selects_into? = true

@@ -16,6 +16,8 @@ module Kelvath
                      explanation: "Where on disk it is kept." }.freeze
 
       ALL = [
+        Option.new(name: "numbering", of: :column, type: :choice, since: "10", values: %w[always],
+                   explanation: "The database gives the number always, and refuses one that is given."),
         Option.new(of: :key, **Platform::DEFERRAL),
         Option.new(name: "nulls not distinct", of: :key, type: :flag, since: "15", at: :words, as: "NULLS NOT DISTINCT",
                    explanation: "Two rows without a value are alike too."),
