@@ -26,7 +26,7 @@ class LinesController < ApplicationController
   end
 
   def place
-    return {} unless params[:x].present? && params[:diagram_id].present?
+    return {} unless params[:x].present? && @model.of_kind(params[:diagram_id], :diagram)
 
     { params[:diagram_id] => [ params[:x].to_f, params[:y].to_f ] }
   end

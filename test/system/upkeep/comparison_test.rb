@@ -79,7 +79,7 @@ class ComparisonBrowserTest < BrowserTestCase
   # In other ids; nobody tells of the entities at hand any more, and half of what they hold is other.
   def restructured(stored)
     others = stored.model.elements.transform_values { Ids.next }
-    renamed = stored.model.elements.values.map { |each| Kelvath::Joining::OtherIds.element(each, others) }
+    renamed = stored.model.elements.values.map { |each| Kelvath::Matching::OtherIds.element(each, others) }
     copy = Kelvath::Model.of(renamed)
     change = Kelvath::Draft.change(copy, ids: Ids) do |draft|
       known = copy.all(:entity).to_h { |each| [ each.name, each ] }
