@@ -45,5 +45,11 @@ class CoreTest < Minitest::Test
     [ result.change_set.apply(model), result.design_id ]
   end
 
+  # What a script leaves behind, as a side of an alteration.
+  def side(text, platform = "postgresql")
+    sources = [ Reading::Source.new(name: "", text:) ]
+    Altering::Side.of_catalog(Reading.read(sources, platform: Platforms.fetch(platform)).catalog, platform, ids:)
+  end
+
   def script(model, platform) = Ddl.script(*derived(model, platform)).text
 end

@@ -2,10 +2,13 @@
 
 require "test_helper"
 require "support/live_databases"
+require "support/live_runs"
 
 # Runs that fail, are killed, are done twice or lead elsewhere, on real engines with rows in them: what they have left
 # is taken back and every row is there, or it is said why not and nothing is touched.
 class GoingBackTest < ActiveSupport::TestCase
+  include LiveRuns
+
   self.use_transactional_tests = false
 
   teardown do
@@ -104,39 +107,16 @@ class GoingBackTest < ActiveSupport::TestCase
 
   private
 
-  class Killed < Exception; end # what no rescue of ours catches
-
   def made(live)
     live.empty
     live.run(*MADE)
-  end
-
-  def noted
-    @run = Run.create!(kind: "running", title: "Office", person: "Guest", state: "working", alive_at: Time.current)
-  end
-
-  def script(sqls)
-    Kelvath::Ddl::Script.new(heading: [], statements: sqls.map { |sql|
- Kelvath::Ddl::Statement.new("by hand", "", "#{sql};") })
-  end
-
-  def script_run(live, sqls)
-    before, at = ScriptRun.look(live.target)
-    ScriptRun.new(script(sqls), live.target, before:, at:, safety: noted)
   end
 
   # A run whose process dies before it sends a statement. What is kept of it is as a new process finds it.
   def killed(live, sqls, at:)
     made(live)
     halted = script_run(live, sqls)
-    kill = ->(sql) { raise Killed if sql.include?(at) }
-    writing = RunJournal.instance_method(:begun)
-    RunJournal.define_method(:begun) { |sql| writing.bind_call(self, sql) && kill.(sql) }
-    assert_raises(Killed) { halted.call }
-    @run.fail_with(Run::LOST)
-    @run = Run.find(@run.id)
-  ensure
-    RunJournal.define_method(:begun, writing)
+    assert(dying(:begun, ->(sql) { sql.include?(at) }) { halted.call })
   end
 
   # Two runs of what was looked at, at once: one runs, the other is told by whom.

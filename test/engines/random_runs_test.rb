@@ -2,6 +2,7 @@
 
 require "test_helper"
 require "support/live_databases"
+require "support/live_runs"
 require "support/engine_designs"
 require Rails.root.join("core/test/platforms/random_changes")
 
@@ -9,6 +10,8 @@ require Rails.root.join("core/test/platforms/random_changes")
 # server refuses, or Kelvath is killed. Afterwards all is as it was, rows and all, or it is said what is not. RUNS=300
 # is what the engines are held to.
 class RandomRunsTest < ActiveSupport::TestCase
+  include LiveRuns
+
   self.use_transactional_tests = false
 
   COUNT = Integer(ENV.fetch("RUNS", 30))
@@ -43,9 +46,7 @@ class RandomRunsTest < ActiveSupport::TestCase
 
   private
 
-  class Killed < Exception; end # what no rescue of ours catches
-
-  # What came of it: :again, :told (what was lost is said) or :refused.
+  # What came of it: :again, :told (what was lost is said), :refused, or :ran.
   def once(live, title, seed)
     random = Random.new(seed)
     start, alteration = pair(live, title, seed)
@@ -53,7 +54,7 @@ class RandomRunsTest < ActiveSupport::TestCase
     before, rows = live.side, live.rows
     sqls = statements(live, alteration, random)
     result = random.rand(3).zero? ? killed(live, sqls, random) : run_broken(live, sqls, random)
-    return :again if result.nil? # it had not begun
+    return :ran if result.nil? # as one transaction, which nobody interrupts here
 
     where = "#{title} #{seed}\n#{result.except(:log, :sql, :cleaned).inspect}\n#{sqls.join(";\n")}\n-- back\n" \
             "#{result[:cleaned].to_a.join(";\n")}"
@@ -119,39 +120,9 @@ class RandomRunsTest < ActiveSupport::TestCase
   # Its process dies before or behind a statement; nil if that never came.
   def killed(live, sqls, random)
     run = script_run(live, sqls)
-    place, when_sent = random.rand(sqls.size), random.rand(2).zero?
+    place, method = random.rand(sqls.size), random.rand(2).zero? ? :begun : :done
     count = 0
-    method = when_sent ? :begun : :done
-    writing = RunJournal.instance_method(method)
-    RunJournal.define_method(method) do |*given|
-      writing.bind_call(self, *given)
-      raise Killed if (count += 1) > place
-    end
-    begin
-      run.call
-      return nil
-    rescue Killed
-      nil
-    end
-    @run.fail_with(Run::LOST)
-    RunJournal.define_method(method, writing)
-    Cleanup.new(Run.find(@run.id), live.target).call
-  ensure
-    RunJournal.define_method(method, writing)
-  end
-
-  def script_run(live, sqls)
-    before, at = ScriptRun.look(live.target)
-    ScriptRun.new(script(sqls), live.target, before:, at:, safety: noted)
-  end
-
-  def noted
-    @run = Run.create!(kind: "running", title: "Office", person: "Guest", state: "working", alive_at: Time.current)
-  end
-
-  def script(sqls)
-    Kelvath::Ddl::Script.new(heading: [], statements: sqls.map { |sql|
- Kelvath::Ddl::Statement.new("by hand", "", "#{sql};") })
+    Cleanup.new(@run, live.target).call if dying(method, ->(*) { (count += 1) > place }) { run.call }
   end
 
   def race(live, seed)

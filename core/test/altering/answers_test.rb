@@ -79,11 +79,4 @@ class AnswersTest < CoreTest
       side(logs.join.gsub("SCHEMA b", "SCHEMA c").gsub("b.log", "c.log"))).questions
     assert_equal [ "Is the schema c what was called b?" ], questions.map(&:words)
   end
-
-  private
-
-  def side(text)
-    catalog = Reading.read([ Reading::Source.new(name: "", text:) ], platform: Platforms.fetch("postgresql")).catalog
-    Altering::Side.of_catalog(catalog, "postgresql", ids:)
-  end
 end

@@ -20,9 +20,4 @@ class IdentityTest < CoreTest
       assert_equal said, statements.map { |sql| sql[/ALTER COLUMN id (.*)/, 1] }
     end
   end
-
-  def side(text)
-    catalog = Reading.read([ Reading::Source.new(name: "", text:) ], platform: Platforms.fetch("postgresql")).catalog
-    Altering::Side.of_catalog(catalog, "postgresql", ids:)
-  end
 end

@@ -34,11 +34,5 @@ class RoutinesTest < CoreTest
 
   private
 
-  def between(*sides)
-    Altering.between(*sides.map do |texts|
-      sources = [ Reading::Source.new(name: "", text: texts.join("\n")) ]
-      catalog = Reading.read(sources, platform: Platforms.fetch("postgresql")).catalog
-      Altering::Side.of_catalog(catalog, "postgresql", ids:)
-    end)
-  end
+  def between(*sides) = Altering.between(*sides.map { |texts| side(texts.join("\n")) })
 end

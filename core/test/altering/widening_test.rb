@@ -28,9 +28,4 @@ class WideningTest < CoreTest
     assert_empty found.("depth > 3", "depth > 2")
     assert_equal [ "SELECT count(*) FROM berth WHERE NOT (depth > 4)" ], found.("depth > 3", "depth > 4")
   end
-
-  def side(text)
-    catalog = Reading.read([ Reading::Source.new(name: "", text:) ], platform: Platforms.fetch("postgresql")).catalog
-    Altering::Side.of_catalog(catalog, "postgresql", ids:)
-  end
 end

@@ -19,8 +19,8 @@ module Kelvath
         @proposals = proposals
       end
 
-      # Those that are not answered: [Question, …], first what may be something else under another name: what is answered
-      # there need not be asked any more.
+      # Those that are not answered: [Question, …], first what may be something else under another name: what is
+      # answered there need not be asked any more.
       def open = renamed + needed + parted
 
       # SQL that a person gave for a column's rows; nil for none. Names in it are those of the goal, and of what is
