@@ -68,9 +68,11 @@ class Cleanup
 
   # The database has taken back all of it, or has all of it: there is nothing to do, and nothing is done.
   def whole(way)
-    stands = !way.told.empty?
-    { clean: true, stands:, left: [] }
+    return { left: [ ROWS_ALONE ] } unless @at_once || way.telling?
+
+    { clean: true, stands: !way.told.empty? }
   end
+  ROWS_ALONE = "It changed rows alone, and all of it or nothing: the catalog does not tell which. Look at the rows."
 
   def go_back(database)
     texts = @safety.journal.texts(platform)

@@ -42,6 +42,26 @@ class AnswersTest < CoreTest
     end
   end
 
+  # { [start, goal] => [answer, statement] }: what holds no rows itself, and what is in it goes along.
+  OTHERS = {
+    [ "CREATE TYPE kind AS ENUM ('a', 'b'); CREATE TABLE berth (kind kind);",
+      "CREATE TYPE category AS ENUM ('a', 'b'); CREATE TABLE berth (kind category);" ] => [ %w[category kind], /ALTER TYPE kind RENAME TO category/ ],
+    [ "CREATE SCHEMA quay; CREATE TABLE quay.berth (id int);", "CREATE SCHEMA pier; CREATE TABLE pier.berth (id int);" ] =>
+      [ %w[pier quay], /ALTER SCHEMA quay RENAME TO pier/ ],
+    [ "CREATE TABLE berth (id int, no int, CONSTRAINT one UNIQUE (id));",
+      "CREATE TABLE berth (id int, no int, CONSTRAINT two UNIQUE (no));" ] => [ %w[berth.two one], /ADD CONSTRAINT two UNIQUE/ ]
+  }.freeze
+
+  OTHERS.each_with_index do |((start, goal), (answer, wanted)), index|
+    define_method("test_other_things_#{index}") do
+      sides = [ side(start), side(goal) ]
+      alteration = Altering.between(*sides, answers: Altering::Answers.said(*sides, [ answer ]))
+      assert_match wanted, alteration.script.text
+      assert_empty alteration.losses.reject(&:stops?).map(&:words)
+      refute_predicate alteration, :asks?
+    end
+  end
+
   def test_what_may_go_is_said_by_its_name
     sides = [ side(START), side(START.sub("phone", "mobile")) ]
     question = Altering.between(*sides).questions.first

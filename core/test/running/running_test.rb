@@ -88,11 +88,13 @@ class RunningTest < CoreTest
             "CREATE VIEW mine AS SELECT id FROM crew;" => "view mine needs what this run has made.",
             "ALTER TABLE pier MODIFY name varchar(80);" => nil,
             "ALTER TABLE pier MODIFY depth bigint;" => nil,
-            "ALTER TABLE ferry DROP COLUMN pier_code;" => "column ferry.pier_code is not there any more." }.freeze
+            "ALTER TABLE ferry DROP COLUMN pier_code;" => "column ferry.pier_code is not there any more.",
+            "DROP TABLE wharf;" => "table wharf is not there any more." }.freeze
 
   def test_what_others_did_since_is_not_undone
-    before = "CREATE TABLE pier (code int, name varchar(9)); CREATE TABLE ferry (id int, pier_code int);"
-    ran = "CREATE TABLE crew (id int); ALTER TABLE pier ADD depth int; ALTER TABLE ferry MODIFY pier_code bigint;"
+    before = "CREATE TABLE pier (code int, name varchar(9)); CREATE TABLE ferry (id int, pier_code int); " \
+             "CREATE TABLE wharf (id int, length int);"
+    ran = "ALTER TABLE wharf DROP COLUMN length; CREATE TABLE crew (id int); ALTER TABLE pier ADD depth int; ALTER TABLE ferry MODIFY pier_code bigint;"
     SINCE.each do |since, why|
       back = way_back("mariadb", before, ran, [ before, ran, since ])
       assert_equal [ why ].compact, back.refusals.map(&:downcase), since

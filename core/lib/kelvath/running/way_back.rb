@@ -24,6 +24,9 @@ module Kelvath
       # Which of the texts has run, by what is there.
       attr_reader :told
 
+      # Does the catalog tell whether they have run? Not if they changed rows alone.
+      def telling? = @sides.one? || @sides.values.each_cons(2).none? { |one, other| Running.same?(one, other) }
+
       # Is nothing of it left?
       def clean? = @refusals.empty? && alteration.equal?
 
@@ -32,8 +35,10 @@ module Kelvath
 
       # What going back makes again without what was in it, as lines.
       def not_brought_back
-        @not_brought_back ||= Altering.between(@states.start, @told_by,
-          identified: true).losses.reject(&:stops?).map(&:words)
+        @not_brought_back ||= begin
+          there = Altering.between(@states.start, @told_by, identified: true)
+          there.losses.reject(&:stops?).map(&:words)
+        end
       end
 
       # Rows that statements have taken away or written over in what was there before, as lines. statements: [[SQL, how
@@ -65,9 +70,9 @@ module Kelvath
 
       # Of the states that may be there, the one that is most like it.
       def nearest
-        sides = @ran.to_h { |text| [ text, text.strip.empty? ? @states.start : @states.after(text) ] }
-        @told = sides.one? ? sides.keys.first : sides.keys.min_by { |text| strangeness(sides[text]) }
-        sides[@told]
+        @sides = @ran.to_h { |text| [ text, text.strip.empty? ? @states.start : @states.after(text) ] }
+        @told = @sides.one? ? @ran.first : @ran.min_by { |text| strangeness(@sides[text]) }
+        @sides[@told]
       end
 
       # How much of what is there is other than in a state; what others made beside it counts for nothing.
@@ -152,6 +157,7 @@ module Kelvath
         change = ChangeSet.between(@states.start.model, @left_by.model)
         change.additions.each { |each| take_away(each) }
         change.removals.each { |each| put_back(each) }
+        without_a_place
         fields(change).each { |id, names| set_back(id, names) }
         fall
         @refusals.uniq!
@@ -170,13 +176,16 @@ module Kelvath
       end
 
       def put_back(lost)
-        return if @goal.key?(lost.id)
+        was = @before.model[lost.id]
+        @goal[was.id] = was unless was.nil? || @goal.key?(was.id)
+      end
 
-        was = @before.model[lost.id] or return
-        if was.parent_id != @before.design_id && !@before.model.key?(was.parent_id)
-          return
+      # What is put back into something that others have dropped since.
+      def without_a_place
+        @goal.values.reject { |each| each.parent_id == @before.design_id || @goal.key?(each.parent_id) }.each do |each|
+          refuse("#{title(@before.model[each.parent_id] || each)} is not there any more")
+          @goal.delete(each.id)
         end
-        @goal[was.id] = was
       end
 
       def set_back(id, names)
