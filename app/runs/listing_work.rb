@@ -7,9 +7,8 @@ class ListingWork
   end
 
   # Answers the run's result; the list itself is a file of the run's. Raises Kelvath::Error.
-  def call(progress)
+  def call(_progress)
     connection = Connection.seen_by(@run.person).find(@run.options.fetch("connection"))
-    progress.step(0, 1, "asking what is there")
     list = Connectors.reach(connection.target(@run.person)) do |database|
       Kelvath::Intake.list(connection.platform, database)
     end

@@ -43,7 +43,8 @@ module EngineDesigns
     def fits(kind, options, facts)
       case kind
       when :table then table(options)
-      when :column then facts[:key] || !%w[text fixed_text].include?(facts[:logical]) ? {} : options
+      when :column # said of numbered columns alone
+        facts[:key] || !%w[text fixed_text].include?(facts[:logical]) ? {} : options.except("numbering")
       when :key then key(options, facts)
       when :foreign_key then foreign_key(options, facts)
       when :check then options.except(*("no inherit" if parted?(facts[:options])))
