@@ -45,11 +45,14 @@ class AnswersTest < CoreTest
   # { [start, goal] => [answer, statement] }: what holds no rows itself, and what is in it goes along.
   OTHERS = {
     [ "CREATE TYPE kind AS ENUM ('a', 'b'); CREATE TABLE berth (kind kind);",
-      "CREATE TYPE category AS ENUM ('a', 'b'); CREATE TABLE berth (kind category);" ] => [ %w[category kind], /ALTER TYPE kind RENAME TO category/ ],
-    [ "CREATE SCHEMA quay; CREATE TABLE quay.berth (id int);", "CREATE SCHEMA pier; CREATE TABLE pier.berth (id int);" ] =>
+      "CREATE TYPE category AS ENUM ('a', 'b'); CREATE TABLE berth (kind category);" ] =>
+      [ %w[category kind], /ALTER TYPE kind RENAME TO category/ ],
+    [ "CREATE SCHEMA quay; CREATE TABLE quay.berth (id int);",
+      "CREATE SCHEMA pier; CREATE TABLE pier.berth (id int);" ] =>
       [ %w[pier quay], /ALTER SCHEMA quay RENAME TO pier/ ],
     [ "CREATE TABLE berth (id int, no int, CONSTRAINT one UNIQUE (id));",
-      "CREATE TABLE berth (id int, no int, CONSTRAINT two UNIQUE (no));" ] => [ %w[berth.two one], /ADD CONSTRAINT two UNIQUE/ ]
+      "CREATE TABLE berth (id int, no int, CONSTRAINT two UNIQUE (no));" ] =>
+      [ %w[berth.two one], /ADD CONSTRAINT two UNIQUE/ ]
   }.freeze
 
   OTHERS.each_with_index do |((start, goal), (answer, wanted)), index|
