@@ -94,7 +94,8 @@ class RunningTest < CoreTest
   def test_what_others_did_since_is_not_undone
     before = "CREATE TABLE pier (code int, name varchar(9)); CREATE TABLE ferry (id int, pier_code int); " \
              "CREATE TABLE wharf (id int, length int);"
-    ran = "ALTER TABLE wharf DROP COLUMN length; CREATE TABLE crew (id int); ALTER TABLE pier ADD depth int; ALTER TABLE ferry MODIFY pier_code bigint;"
+    ran = "ALTER TABLE wharf DROP COLUMN length; CREATE TABLE crew (id int); ALTER TABLE pier ADD depth int; " \
+          "ALTER TABLE ferry MODIFY pier_code bigint;"
     SINCE.each do |since, why|
       back = way_back("mariadb", before, ran, [ before, ran, since ])
       assert_equal [ why ].compact, back.refusals.map(&:downcase), since
