@@ -43,9 +43,17 @@ module Kelvath
         return ran(result) unless result[:failed]
 
         @err.puts "kelvath: #{result[:failed]}"
-        raise Error, result[:clean] ? "The database is as it was before." :
-                     "The database is not as it was before: #{result[:trouble] || result[:left].first}. What goes " \
-                     "back stands in #{result[:undo]}."
+        result[:lost].to_a.each { |line| @err.puts "not brought back: #{line}" }
+        raise Error, outcome(result)
+      end
+
+      # What became of a run that failed, in a sentence.
+      def outcome(result)
+        return "All of it stands: it failed at its very end." if result[:stands]
+        return "The database is as it was before." if result[:clean]
+
+        why = [ result[:trouble], *result[:left], *result[:asks] ].compact.first
+        "The database is not as it was before: #{why.to_s.delete_suffix('.')}. What goes back stands in #{result[:undo]}."
       end
 
       # From what is there to the latest design.
