@@ -52,8 +52,8 @@ module Kelvath
         return "All of it stands: it failed at its very end." if result[:stands]
         return "The database is as it was before." if result[:clean]
 
-        why = [ result[:trouble], *result[:left], *result[:asks] ].compact.first
-        "The database is not as it was before: #{why.to_s.delete_suffix('.')}. What goes back stands in #{result[:undo]}."
+        why = [ result[:trouble], *result[:left], *result[:asks] ].compact.first.to_s.delete_suffix(".")
+        "The database is not as it was before: #{why}. What goes back stands in #{result[:undo]}."
       end
 
       # From what is there to the latest design.
