@@ -201,8 +201,8 @@ module Kelvath
 
       def step_by_step(change)
         steps = []
-        steps.concat(typed(change)) if change.fields.include?(:native_type) || formed?(change)
-        steps.concat(defaulted(change)) if change.fields.intersect?(%i[native_type default_value])
+        steps.concat(typed(change)) if retyped?(change)
+        steps.concat(defaulted(change)) if retyped?(change) || change.fields.include?(:default_value)
         if change.fields.include?(:mandatory)
           steps.concat(filled(change))
           type = @writer.type_text(change.new)
@@ -211,6 +211,9 @@ module Kelvath
         steps.concat(numbering(change)) if change.fields.include?(:identity) || numbered_otherwise?(change)
         steps
       end
+
+      # Is its type said anew? Its default is taken away for that.
+      def retyped?(change) = change.fields.include?(:native_type) || formed?(change)
 
       # Does an option change that says how values are kept?
       def formed?(change)
@@ -240,10 +243,10 @@ module Kelvath
       end
 
       def defaulted(change)
-        return change.old.default_value.empty? || change.fields.include?(:native_type) ? [] :
+        return change.old.default_value.empty? || retyped?(change) ? [] :
           [ fact(:no_default, change.new) ] if change.new.default_value.empty?
 
-        kept = change.fields.include?(:native_type) || change.old.default_value.empty?
+        kept = retyped?(change) || change.old.default_value.empty?
         (kept ? [] : defaultless(change.new,
 table_of(change.new))) + [ fact(:default, change.new, value: @writer.default_sql(change.new)) ]
       end
