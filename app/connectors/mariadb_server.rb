@@ -70,7 +70,9 @@ class MariadbServer
     [ "Sign-in", "Something listens there and does not answer as #{self::TITLE} does; is it the right port?" ]
   end
   def self.refused?(error)
-    [ error, error.cause ].any? { |each| each.is_a?(Errno::ECONNREFUSED) || each&.message.to_s.match?(/ECONNREFUSED|refused/i) }
+    [ error, error.cause ].compact.any? do |each|
+      each.is_a?(Errno::ECONNREFUSED) || each.message.match?(/ECONNREFUSED|refused/i)
+    end
   end
   private_class_method :unnumbered, :refused?
 

@@ -17,7 +17,10 @@ class PreviewsTest < ActionDispatch::IntegrationTest
     define: ->(test, random) { test.change(test.any(random, :entity), definition: "Other #{random.rand(99)}.") },
     length: ->(test, random) {
       test.change(test.any(random, :attribute), type: "text", length: 3 + random.rand(90), domain_id: nil) },
-    remove: ->(test, random) { test.commit(Kelvath::Editing.remove(test.now, [ test.any(random, :attribute, :relationship).id ], ids: Ids)) }
+    remove: ->(test, random) { 
+      gone = test.any(random, :attribute, :relationship)
+      test.commit(Kelvath::Editing.remove(test.now, [ gone.id ], ids: Ids))
+    }
   }.freeze
 
   test "whatever changes meanwhile, only what was shown is written" do
@@ -129,7 +132,8 @@ class PreviewsTest < ActionDispatch::IntegrationTest
   end
 
   def mending(random)
-    finding = Kelvath::Findings.of(now).select { |each| Kelvath::Findings.fixes(now, each).first&.then { |fix| !fix.asks } }
+    mended = ->(each) { Kelvath::Findings.fixes(now, each).first&.then { |fix| !fix.asks } }
+    finding = Kelvath::Findings.of(now).select(&mended)
                                .sample(random:)
     @about = [ finding.element_id, now[finding.element_id].parent_id ].compact
     [ [ new_model_finding_fix_path(@stored, finding.key), {} ], [ model_finding_fix_path(@stored, finding.key), {} ] ]

@@ -78,7 +78,9 @@ module Kelvath
       # How much of what is there is other than in a state; what others made beside it counts for nothing.
       def strangeness(side)
         @there ||= Altering::Side.of_catalog(@now, @before.platform.key, ids: @ids)
-        Running.differences(side, @there).count { |each| each.right.nil? || each.field || !Running::ALONE.include?(each.kind) }
+        Running.differences(side, @there).count do |each|
+          each.right.nil? || each.field || !ALONE.include?(each.kind)
+        end
       end
 
       # What was dropped and is there again, in all as it was but for its rows, needs no way back: it is as good as
