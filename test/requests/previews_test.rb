@@ -17,7 +17,7 @@ class PreviewsTest < ActionDispatch::IntegrationTest
     define: ->(test, random) { test.change(test.any(random, :entity), definition: "Other #{random.rand(99)}.") },
     length: ->(test, random) {
       test.change(test.any(random, :attribute), type: "text", length: 3 + random.rand(90), domain_id: nil) },
-    remove: ->(test, random) { 
+    remove: ->(test, random) {
       gone = test.any(random, :attribute, :relationship)
       test.commit(Kelvath::Editing.remove(test.now, [ gone.id ], ids: Ids))
     }
