@@ -50,8 +50,6 @@ class KeptTextTest < ActiveSupport::TestCase
         assert_raises(PG::CheckViolation) { server.call("INSERT INTO tide (height) VALUES (-1)") }
       end
     end
-  rescue ThrowawayPostgresql::Missing => error
-    ENV["CI"] ? flunk(error.message) : skip(error.message)
   end
 
   test "MariaDB" do
@@ -62,8 +60,6 @@ class KeptTextTest < ActiveSupport::TestCase
         assert_equal "calm", server.call("SHOW EVENTS").first["Name"]
       end
     end
-  rescue ThrowawayMariadb::Missing => error
-    ENV["CI"] ? flunk(error.message) : skip(error.message)
   end
 
   private

@@ -20,6 +20,7 @@ module LiveDatabases
     def query(sql, on: target)
       Connectors.reach(on) { |database| database.call(sql).map { |row| row.values.map(&:to_s) } }
     end
+
     def side = ScriptRun.side(target)
 
     # { title of a table => its rows, sorted }
@@ -49,8 +50,9 @@ module LiveDatabases
 
     def initialize(folder)
       @folder = folder
-      @target, @elsewhere = %w[office other].map { |name|
- Target.new(platform: "sqlite", database: "#{name}.db", host: "", port: nil, user: "", role: "", tls: "no") }
+      @target, @elsewhere = %w[office.db other.db].map do |database|
+        Target.new(platform: "sqlite", database:, host: "", port: nil, user: "", role: "", tls: "no")
+      end
       empty
       SQLite3::Database.new(File.join(folder, "other.db")) { |file| file.execute("CREATE TABLE far (id int)") }
     end
