@@ -10,7 +10,8 @@ module Kelvath
       # base: the Side that both come from, of the same sort as they.
       def initialize(comparison, base)
         @comparison, @base = comparison, base
-        mine, others = [ comparison.left, comparison.right ].map { |side| Matching::Models.new(side, base).correspondence }
+        sides = [ comparison.left, comparison.right ]
+        mine, others = sides.map { |side| Matching::Models.new(side, base).correspondence }
         @theirs = comparison.right.elements.keys.zip(comparison.theirs.keys).to_h
         @ids = base.elements.keys.to_h do |id|
           [ id, mine.left_of(id) || others.left_of(id)&.then { |left_id| @theirs[left_id] } || id ]
