@@ -8,6 +8,8 @@ require_relative "../config/environment"
 require "rails/test_help"
 require Rails.root.join("demo/hollin_sound_ferries")
 require Rails.root.join("demo/words")
+require Rails.root.join("lib/engines/postgresql_engine")
+require Rails.root.join("lib/engines/mariadb_engine")
 
 ActiveRecord::Migration.maintain_test_schema!
 

@@ -54,7 +54,36 @@ class MariadbScriptTest < ActiveSupport::TestCase
     end
   end
 
+  # The server takes the index of a foreign key away as soon as another one begins with the same columns.
+  test "an index that serves a foreign key is in the design where the server would not make it again" do
+    tables = [ "CREATE TABLE harbour (code char(3) PRIMARY KEY)",
+               "CREATE TABLE quay (n int, home char(3), KEY fk_home (home), KEY by_home (home, n), " \
+               "CONSTRAINT fk_home FOREIGN KEY (home) REFERENCES harbour (code))",
+               "CREATE TABLE berth (n int, home char(3), CONSTRAINT fk_berth FOREIGN KEY (home) REFERENCES " \
+               "harbour (code))" ]
+    ThrowawayMariadb.open do |port|
+      design, told = MariadbServer.throwaway(port) do |server|
+        tables.each { |sql| server.execute(sql) }
+        break [ taken(server), indexes(server) ]
+      end
+      assert_equal [ %w[berth fk_berth], %w[quay by_home], %w[quay fk_home] ], told
+      assert_equal %w[by_home fk_home], design.model.all(:index).map(&:name).sort
+      MariadbServer.throwaway(port) do |server|
+        server.run_handed_out(Kelvath::Ddl.script(design.model, design.design_id))
+        assert_equal told, indexes(server)
+      end
+      read = Kelvath::Reading.read([ Kelvath::Reading::Source.of("", tables.join(";\n")) ],
+                                   platform: Kelvath::Platforms.fetch("mariadb"))
+      assert_equal %w[by_home fk_home], read.catalog.tables.flat_map { |table| table.indexes.map(&:name) }.sort
+    end
+  end
+
   private
+
+  def indexes(server)
+    server.call("SELECT DISTINCT table_name, index_name FROM information_schema.statistics WHERE table_schema = " \
+                "database() AND index_name <> 'PRIMARY' ORDER BY 1, 2").map(&:values)
+  end
 
   # Vessels that lie at home when their harbour goes.
   def fleet

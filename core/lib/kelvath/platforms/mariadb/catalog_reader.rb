@@ -108,6 +108,7 @@ module Kelvath
                               least: (least unless up && least == 1), most: (most unless up && most == MOST),
                               cycles: row["cycle_option"].to_i == 1, comment: "")
       end
+
       # Servers write the names of columns of their own catalog in either case.
       def ask(name) = @query.call(scoped(queries.const_get(name))).map { |row| row.transform_keys(&:downcase) }
 
@@ -115,13 +116,13 @@ module Kelvath
         name = row["name"]
         checks = @checks.fetch(name, [])
         json, others = checks.partition { |check| check["text"].to_s.match?(JSON_CHECK) }
-        keys = foreign_keys(name)
-        Catalog::Table.new(name:, comment: row["comment"].to_s, columns: columns(row, json.map { |each|
-          each["text"][JSON_CHECK, 1]
-        }), keys: keys(name), foreign_keys: keys,
-                           checks: others.map { |each| check(each) }, triggers: triggers(name),
-                           indexes: indexes(name, keys), options: table_options(row),
-                           rows: row["row_count"]&.to_i, bytes: row["byte_count"]&.to_i)
+        table = Catalog::Table.new(name:, comment: row["comment"].to_s, keys: keys(name), indexes: indexes(name),
+                                   columns: columns(row, json.map { |each| each["text"][JSON_CHECK, 1] }),
+                                   foreign_keys: foreign_keys(name), checks: others.map { |each| check(each) },
+                                   triggers: triggers(name), options: table_options(row),
+                                   rows: row["row_count"]&.to_i, bytes: row["byte_count"]&.to_i)
+        table.indexes -= table.indexes.select { |each| Mariadb::Serving.came_along?(table, each) }
+        table
       end
 
       # What stands at a column has no name of its own.
@@ -204,13 +205,9 @@ module Kelvath
 
       def index_rows(table) = @indexes.fetch(table, []).group_by { |row| row["index_name"] }
 
-      # An index that stands for a foreign key only came with it.
-      def indexes(table, foreign_keys)
+      def indexes(table)
         index_rows(table).filter_map do |name, rows|
-          next if rows.first["non_unique"].to_i.zero? && plain?(rows)
-          next if foreign_keys.any? { |key| key.name == name && key.columns == rows.map { |row| row["column_name"] } }
-
-          index(name, rows, table)
+          index(name, rows, table) unless rows.first["non_unique"].to_i.zero? && plain?(rows)
         end
       end
 

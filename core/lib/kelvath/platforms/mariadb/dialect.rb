@@ -23,7 +23,7 @@ module Kelvath
       MARKS = %r{'(?:[^'\\]|\\.|'')*'|"(?:[^"\\]|\\.|"")*"|`[^`]*`|(?<mark>/\*M?!\d*[ \t]?|[ \t]?\*/)}m
       OF_ITS_SET = "_bin" # the binary collation of the characters that a column has
       ROOMS = { "tiny" => 255, "" => 65_535, "medium" => 16_777_215 }.freeze # bytes
-      PART = /\A`((?:[^`]|``)+)`(?:\((\d+)\))?\z/ # of an index: a column, or its first letters
+      Serving = Mariadb::Serving
       ROOM = /\A(?:var)?(?:char|binary)\s*\((\d+)\)/i
       MOST = 9_223_372_036_854_775_806 # what a sequence that counts up goes to by itself
       NOW = /\A(?:now|current_timestamp|localtime|localtimestamp)(?:\(\d*\))?\z/i
@@ -215,8 +215,7 @@ module Kelvath
         table.keys.each { |key| shorten(table, key) }
         table.indexes.reject! { |index| whole(table, index) }
         table.foreign_keys.each { |key| covered(table, key) if key.name.match?(/_ibfk_\d+\z/) }
-        table.indexes.reject! { |index| table.foreign_keys.any? { |key| index.name == key.name &&
-          index.columns == key.columns } }
+        table.indexes -= table.indexes.select { |index| Serving.came_along?(table, index) }
       end
 
       # What dumps say instead of json.
@@ -263,10 +262,10 @@ module Kelvath
 
       # As many first letters as a column has are the whole column. Answers whether a key stands for the index now.
       def whole(table, index)
-        parts = parts_of(index)
-        return if parts.empty? || parts.any? { |part| !part.match?(PART) }
+        parts = Serving.parts_of(index)
+        return if parts.empty? || parts.any? { |part| !part.match?(Serving::PART) }
 
-        names, sizes = parts.map { |part| part.match(PART).captures }.transpose
+        names, sizes = parts.map { |part| part.match(Serving::PART).captures }.transpose
         names.map! { |name| name.gsub("``", "`") }
         left = sizes.zip(names.map { |name| room(table, name) })
                     .map { |size, room| size unless room && size && size.to_i >= room.to_i }
@@ -281,20 +280,9 @@ module Kelvath
       end
 
       def without_part(table, index, column)
-        left = parts_of(index).reject { |part| part[PART, 1]&.casecmp?(column.name) }
+        left = Serving.parts_of(index).reject { |part| part[Serving::PART, 1]&.casecmp?(column.name) }
         index.expression = "ON #{platform.quote(table.name)} (#{left.join(', ')})" if left.any?
       end
-
-      # The columns that an index begins with, whole.
-      def leading(index)
-        return index.columns if index.expression.empty?
-
-        parts_of(index).take_while { |part| part.match?(PART) && !part.end_with?(")") }
-                       .map { |part| part[1...-1].gsub("``", "`") }
-      end
-
-      # ON table (part, part) -> the parts as written.
-      def parts_of(index) = Ddl::Piece.new(index.expression[/\((.*)\)\z/m, 1].to_s, :words).split.map(&:strip)
 
       # What is said of texts where it is not the same around them. Answers the collation that holds.
       def letters(options, around)
@@ -327,8 +315,8 @@ module Kelvath
 
       # The server makes an index for a foreign key that no other one serves.
       def covered(table, key)
-        lists = table.keys.map(&:columns) + table.indexes.map { |index| leading(index) }
-        return if lists.any? { |columns| columns.first(key.columns.size) == key.columns }
+        lists = table.keys.map(&:columns) + table.indexes.map { |index| Serving.leading(index) }
+        return if lists.any? { |columns| Serving.serve?(columns, key) }
 
         name = given_name(:index, table:, columns: key.columns, taken: taken(table))
         table.indexes << Intake::Catalog::Index.new(name:, unique: false, columns: key.columns.dup, descending: [],

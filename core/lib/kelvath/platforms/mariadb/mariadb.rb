@@ -173,6 +173,7 @@ module Kelvath
 end
 
 require_relative "writer"
+require_relative "serving"
 require_relative "catalog_reader"
 require_relative "dialect"
 
