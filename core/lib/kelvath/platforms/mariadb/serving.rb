@@ -9,7 +9,8 @@ module Kelvath
 
       # Is an index (Catalog::Index) of a table (Catalog::Table) one that came with a foreign key, and comes again?
       def self.came_along?(table, index)
-        key = table.foreign_keys.find { |each| each.name == index.name && each.columns == index.columns } or return false
+        key = table.foreign_keys.find { |each|
+ each.name == index.name && each.columns == index.columns } or return false
 
         lists = table.keys.map(&:columns) + table.indexes.reject { |each| each.equal?(index) }
                                                   .map { |each| leading(each) }
