@@ -44,7 +44,7 @@ module EngineDesigns
       case kind
       when :table then table(options)
       when :column # said of numbered columns alone
-        facts[:key] || !%w[text fixed_text].include?(facts[:logical]) ? {} : options.except("numbering")
+        facts[:key] || !%w[text fixed_text].include?(facts[:logical]) ? {} : options.except("numbering", "numbered by")
       when :key then key(options, facts)
       when :foreign_key then foreign_key(options, facts)
       when :check then options.except(*("no inherit" if parted?(facts[:options])))

@@ -15,7 +15,7 @@ class OwnScriptsTest < CoreTest
           [ :key, "first letters" ] => [ "id = 3" ],
           [ :column, "character set" ] => [ "latin1" ], [ :table, "character set" ] => [ "latin1" ] }.freeze
   # What is said only together with something else.
-  NUMBERED = [ "first number", "step", "numbering", "autoincrement" ].freeze
+  NUMBERED = [ "first number", "step", "numbering", "numbered by", "autoincrement" ].freeze
   OF_DEFAULTS = [ "default's name", "default for nulls" ].freeze
 
   Platforms.keys.each do |key|

@@ -51,6 +51,44 @@ class RenamesTest < CoreTest
                    catalog.tables.first.columns.map(&:native_type) ]
   end
 
+  # { statements => [sequences that are left, [table, column, by what it counts or its default], …] }
+  DUMPED = [ "CREATE TABLE quay (id int NOT NULL)", "CREATE SEQUENCE quay_id_seq",
+             "ALTER SEQUENCE quay_id_seq OWNED BY quay.id",
+             "ALTER TABLE quay ALTER id SET DEFAULT nextval('public.quay_id_seq'::regclass)" ].freeze
+  COUNTERS = {
+    DUMPED => [ [], [ "quay.id", true ] ],
+    [ *DUMPED, "ALTER TABLE quay RENAME TO pier" ] => [ [], [ "pier.id", "quay_id_seq" ] ],
+    [ *DUMPED, "ALTER TABLE quay RENAME id TO number" ] => [ [], [ "quay.number", "quay_id_seq" ] ],
+    [ *DUMPED, "ALTER SEQUENCE quay_id_seq RENAME TO tally" ] => [ [], [ "quay.id", "tally" ] ],
+    [ *DUMPED, "ALTER TABLE quay SET SCHEMA crew" ] => [ [], [ "crew.quay.id", true ] ],
+    [ *DUMPED, "ALTER TABLE quay DROP id" ] => [ [] ],
+    [ "CREATE TABLE quay (id serial)", "ALTER TABLE quay RENAME TO pier" ] => [ [], [ "pier.id", "quay_id_seq" ] ],
+    [ "CREATE TABLE quay (id serial)", "ALTER SEQUENCE quay_id_seq RENAME TO tally" ] => [ [], [ "quay.id", "tally" ] ],
+    [ "CREATE TABLE quay (id int GENERATED ALWAYS AS IDENTITY (SEQUENCE NAME public.quay_id_seq START WITH 1))" ] =>
+      [ [], [ "quay.id", true ] ],
+    # one that two tables share, or that its owner does not count by
+    [ *DUMPED, "CREATE TABLE berth (id int DEFAULT nextval('quay_id_seq'))" ] =>
+      [ [], [ "quay.id", true ], [ "berth.id", "nextval('quay_id_seq')" ] ],
+    [ *DUMPED, "CREATE TABLE berth (id int DEFAULT nextval('quay_id_seq'))",
+"ALTER SEQUENCE quay_id_seq RENAME TO tally" ] =>
+      [ [], [ "quay.id", "tally" ], [ "berth.id", "nextval('tally'::regclass)" ] ],
+    [ *DUMPED, "CREATE SEQUENCE tally", "ALTER TABLE quay ALTER id SET DEFAULT nextval('tally')" ] =>
+      [ %w[quay_id_seq tally], [ "quay.id", "nextval('tally')" ] ]
+  }.freeze
+
+  COUNTERS.each_with_index do |(statements, said), index|
+    define_method("test_counter_#{index}_#{statements.last}") do
+      catalog = read("postgresql", *statements)
+      columns = catalog.tables.flat_map { |table|
+        table.columns.map { |each|
+          [ "#{table.title}.#{each.name}",
+            each.identity ? each.options.fetch("numbered by", true) : each.default_value ]
+        }
+      }
+      assert_equal said, [ catalog.sequences.map(&:title), *columns ]
+    end
+  end
+
   def test_former_names_are_kept_into_designs
     catalog = read("postgresql", MADE, COLUMN.fetch("postgresql"), "ALTER TABLE berth RENAME TO mooring")
     side = Altering::Side.of_catalog(catalog, "postgresql", ids:)

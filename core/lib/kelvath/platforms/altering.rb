@@ -62,6 +62,9 @@ module Kelvath
       # The name that the database gives to a constraint that has none, or nil if that cannot be known. table: as it is
       # called; columns: names.
       def given_name(_element, table:, columns:) = nil
+
+      # The name of the sequence by which a column counts, nil where that is nobody's business.
+      def counter_name(_column, table:) = nil # rubocop:disable Lint/UnusedMethodArgument
     end
   end
 end

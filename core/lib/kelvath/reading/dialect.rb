@@ -122,6 +122,16 @@ module Kelvath
         column.mandatory = true
       end
 
+      # Does a column count by a sequence (Catalog::Sequence) that its default names? How it says that; and what is kept
+      # of it in a column that counts by itself. Does one do so by a sequence of a place, [schema, name]?
+      def counts_by?(column, _sequence) = column.default_value.match?(/\Anextval\b/i)
+      def next_number(sequence) = "nextval('#{sequence.title}')"
+      def counter_named(_table, _column, _place) = nil
+      def counts_as?(_table, _column, _place) = false
+
+      # A column's table, or itself, is about to be called otherwise.
+      def called_otherwise(_table, _column) = nil
+
       # The first number and the step of a column that counts, as texts or nil, among its options.
       def counted(column, first, step)
         { "first number" => first, "step" => step }.each do |name, value|

@@ -5,6 +5,8 @@ module Kelvath
     # What is there after the statements that were read so far: what counts of a script is what it leaves behind. Holds
     # Intake::Catalog values, which are changed in place.
     class State
+      include Owning
+
       Catalog = Intake::Catalog
 
       # live: is it a database's, where nothing is made that is there already? In a script what is said last counts.
@@ -21,7 +23,7 @@ module Kelvath
         @dialect = dialect
         @tables, @views, @sequences, @enumerations, @routines, @schemas = {}, {}, {}, {}, {}, {}
         @domains = {}
-        @owned = {} # { sequence's key => [table, column] }
+        @owned = {}.compare_by_identity # { sequence => [table, column], as Names where they were not there yet }
         @pieces = [] # [Catalog::Piece, …]
         @lines = {}.compare_by_identity # { what was made => [source, line] }
         # { a table => [the table whose rows it took, [[its column, the column whose values that took], …]] }
@@ -78,11 +80,13 @@ module Kelvath
         found = remove(kind, from) or return
         old = found.place
         follower.table(found, place) if %i[tables views].include?(kind)
-        called_otherwise(found, found.title) if kind == :tables && old.last != place.last
+        table_called_otherwise(found, place) if kind == :tables
         found.schema, found.name = place
         declare(place.first)
         public_send(kind)[key] = found
         follow(old, place) if kind == :tables
+        sequences_moved(found, old) if kind == :tables
+        counters(found, old) if kind == :sequences
         found
       end
 
@@ -119,6 +123,7 @@ module Kelvath
         was = column.name
         follower.column(table, was, to)
         called_otherwise(column, was)
+        @dialect.called_otherwise(table, column)
         column.name = to
         lists_of(table).each { |list| list.map! { |each| same?(each, was) ? to : each } }
         @tables.each_value do |other|
@@ -148,6 +153,7 @@ module Kelvath
       def drop_column(table, name)
         column = column(table, name) or return
         table.columns.delete(column)
+        owned_by { |_, each| each.equal?(column) }.each { |sequence| leave(sequence) }
         @dialect.column_dropped(table, column)
         gone = ->(columns) { columns.any? { |each| same?(each, column.name) } }
         table.keys.reject! { |key| gone.(key.columns) }
@@ -163,6 +169,12 @@ module Kelvath
 
       # What it was called before is kept with it: by that it is known as the same.
       def called_otherwise(thing, was) = thing.former = [ *thing.former, was ]
+
+      # A table is about to have another place; what counts for its columns keeps its name.
+      def table_called_otherwise(table, place)
+        called_otherwise(table, table.title) if table.name != place.last
+        table.columns.each { |column| @dialect.called_otherwise(table, column) }
+      end
 
       def alone(list, name)
         found = list.select { |(_, key), _| key == name.key.last }

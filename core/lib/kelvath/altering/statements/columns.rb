@@ -217,12 +217,12 @@ module Kelvath
 
       # Does an option change that says how values are kept?
       def formed?(change)
-        change.fields.include?(:options) && change.old.options.except(NUMBERING) != change.new.options.except(NUMBERING)
+        change.fields.include?(:options) && change.old.options.except(*NUMBERING) != change.new.options.except(*NUMBERING)
       end
-      NUMBERING = "numbering"
+      NUMBERING = [ "numbering", "numbered by" ].freeze
 
       def numbered_otherwise?(change)
-        change.old.options[NUMBERING] != change.new.options[NUMBERING] && @platform.alters?(:renumber)
+        change.old.options[NUMBERING.first] != change.new.options[NUMBERING.first] && @platform.alters?(:renumber)
       end
 
       def typed(change)

@@ -32,11 +32,12 @@ module Kelvath
       def quote(name) = @platform.quote(name)
 
       def copy(table)
-        fresh = @plan.goal_writer.place(table.with(name: free(table)))
+        name = free(table)
+        fresh = @plan.goal_writer.place(table.with(name:))
         note = @platform.class::NOTES[:copy]
         [ @plan.speech.statement("table", table, made(table, fresh), note:), *rows(table, fresh),
           @plan.speech.statement("drop", table, @platform.dropped("table", place(table))),
-          renamed(table, fresh) ].compact
+          renamed(table, fresh), *@plan.counters.named_again(table, name) ].compact
       end
 
       def renamed(table, fresh)

@@ -28,12 +28,15 @@ module Kelvath
         return [] if @changes.none?
 
         columns, others, up = Columns.new(self), Others.new(self), BuildingUp.new(self)
-        list = TakingDown.new(self).statements + others.places + @renames.statements + others.made +
+        list = TakingDown.new(self).statements + others.places + @renames.statements + counters.statements +
+               others.made +
                Copies.new(self).statements + columns.statements + columns.gone + others.dropped +
                others.routines(for_views: true) + up.statements + others.routines(for_views: false) +
                up.rest + others.last
         list.empty? ? list : around(list)
       end
+
+      def counters = @counters ||= Counters.new(self)
 
       # The model between start and goal: what the start holds, called as in the goal.
       def mid = @mid ||= @renames.mid

@@ -185,21 +185,33 @@ module Kelvath
           generated = !row["generated"].to_s.empty?
           serial = serial?(table, row)
           Catalog::Column.new(name: row["name"], native_type: row["type"], mandatory: true?(row["mandatory"]),
-                              identity: serial || !row["identity"].to_s.empty?,
+                              identity: serial || identity?(row),
                               default_value: generated || serial ? "" : row["default_value"].to_s,
                               computed: (row["default_value"].to_s if generated), stored: row["generated"] == "s",
-                              comment: row["comment"].to_s,
-                              options: { "collation" => row["collation"],
-                                         "numbering" => ("always" if row["identity"] == "a") }.compact)
+                              comment: row["comment"].to_s, options: column_options(table, row, serial))
         end
+      end
+
+      def identity?(row) = !row["identity"].to_s.empty?
+
+      def column_options(table, row, serial)
+        { "collation" => row["collation"], "numbering" => ("always" if row["identity"] == "a"),
+          "numbered by" => (counter(table, row) if serial || identity?(row)) }.compact
+      end
+
+      # The sequence by which a column counts; nil if it is called as the server would call it.
+      def counter(table, row)
+        name = [ row["counter"], ("#{row['counter_schema']}." unless row["counter_schema"] == table["schema"]) ]
+        name = name.reverse.compact.join
+        name unless name == Postgresql::GivenNames.name(:sequence, table: table["name"], columns: [ row["name"] ])
       end
 
       # Numbered by a sequence of its own, the older way to say identity.
       def serial?(table, row)
-        return false unless row["sequence"] && row["default_value"].to_s.start_with?("nextval(")
+        return false unless row["counter"] && row["default_value"] == "nextval(#{row['counter_text']}::regclass)"
 
         remark("#{title(table)}.#{row['name']}",
-             "It is numbered by the sequence #{row['sequence']}; it is taken in as an identity column.")
+             "It is numbered by the sequence #{row['counter']}; it is taken in as an identity column.")
         true
       end
 

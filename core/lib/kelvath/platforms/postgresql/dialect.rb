@@ -14,17 +14,45 @@ module Kelvath
                 /\bCREATE\s+EXTENSION\b/i => 20, /\bnextval\s*\(/i => 3, /^\\\w+/ => 5 }.freeze
       COUNTING = { "serial" => "integer", "serial4" => "integer", "bigserial" => "bigint", "serial8" => "bigint",
                    "smallserial" => "smallint", "serial2" => "smallint" }.freeze
-      ENDINGS = { primary: "pkey", unique: "key", foreign_key: "fkey", check: "check", index: "idx",
-                  exclusion: "excl", sequence: "seq" }.freeze
       ARRAY = /(?:\s*\[\d*\])+\z|\s+array(?:\s*\[\d*\])?\z/i # bounds and dimensions mean nothing
       # A type of these words is not a name followed by a type.
       LEADS = /\A(?:double\s+precision|character\s+varying|bit\s+varying|(?:timestamp|time)\s|national\s)/i
-      MOST = 63 # bytes of a name
 
       def dollar_texts? = true
       def numbered(column, always:, on_null:)
         super
         column.options["numbering"] = "always" if always
+      end
+
+      COUNTS = /\Anextval\s*\(\s*'((?:[^']|'')+)'(?:\s*::\s*(?:regclass|text))*\s*\)\z/i
+
+      def counts_by?(column, sequence)
+        named = column.default_value[COUNTS, 1] or return false
+        parts = named.gsub("''", "'").scan(/"(?:[^"]|"")+"|[^."]+/)
+                     .map { |part| part.delete_prefix('"').chomp('"').gsub('""', '"') }
+        parts.last.casecmp?(sequence.name) && (parts.size == 1 || parts.first.casecmp?(sequence.schema || "public"))
+      end
+
+      # Said in all: finish takes away what the server would call it anyway.
+      def counter_named(table, column, place)
+        schema, name = place
+        column.options["numbered by"] = [ (schema || "public" unless schema == table.schema), name ].compact.join(".")
+      end
+
+      def next_number(sequence)
+        name = sequence.place.compact.map { |part| part.match?(/\A[a-z_][a-z_0-9]*\z/) ? part : platform.quote(part) }
+        "nextval(#{platform.literal(name.join('.'))}::regclass)"
+      end
+
+      def counts_as?(table, column, place)
+        column.identity && place == [ table.schema, column.options["numbered by"] ||
+                                                    given_name(:sequence, table:, columns: [ column.name ], taken: []) ]
+      end
+
+      # The sequence of a column goes on under its name when the table or the column is called otherwise.
+      def called_otherwise(table, column)
+        column.options["numbered by"] ||= given_name(:sequence, table:, columns: [ column.name ], taken: []) if
+          column.identity
       end
 
       def nested_comments? = true
@@ -65,11 +93,8 @@ module Kelvath
         end
       end
 
-      # The manual does not say it, the server does it so: table, columns and what it is, in 63 bytes.
       def given_name(kind, table:, columns:, taken:)
-        return given(table.name, "", ENDINGS.fetch(kind), taken) if kind == :primary
-
-        given(table.name, columns.join("_"), ENDINGS.fetch(kind), taken)
+        Postgresql::GivenNames.name(kind, table: table.name, columns:, taken:)
       end
 
       def index_text(table, index, _parts, text)
@@ -110,7 +135,7 @@ module Kelvath
         state.tables.each_value do |table|
           name_checks(table)
           single_keys(table)
-          table.columns.each { |column| collation(column) }
+          table.columns.each { |column| as_given(table, column) }
           own_types(table, state.enumerations.merge(state.domains)) if table.schema
         end
         state.sequences.each_value { |sequence| usual(sequence) }
@@ -135,21 +160,6 @@ module Kelvath
         text.downcase
       end
 
-      def given(table, columns, ending, taken)
-        (0..).lazy.map { |number| fitted(table, columns, number.zero? ? ending : "#{ending}#{number}") }
-             .find { |name| !taken.include?(name) }
-      end
-
-      # The longer one of the two is made shorter first.
-      def fitted(table, columns, ending)
-        room = MOST - ending.bytesize - 1 - (columns.empty? ? 0 : 1)
-        one, two = table.bytesize, columns.bytesize
-        one > two ? one -= 1 : two -= 1 while one + two > room
-        [ cut(table, one), *(cut(columns, two) unless columns.empty?), ending ].join("_")
-      end
-
-      def cut(text, bytes) = text.byteslice(0, bytes).scrub("")
-
       # A type of the table's own schema needs no schema where the script set its path so.
       def own_types(table, types)
         table.columns.each do |column|
@@ -164,13 +174,14 @@ module Kelvath
         table.keys.reject! { |key| primary && !key.primary && key.columns == primary.columns }
       end
 
-      def collation(column)
-        name = column.options["collation"] or return
-        own = name.split(".").last
-        own == "default" ? column.options.delete("collation") : column.options["collation"] = own
+      # What the server takes anyway is not said.
+      def as_given(table, column)
+        own = column.options["collation"]&.split(".")&.last
+        own == "default" ? column.options.delete("collation") : (column.options["collation"] = own if own)
+        counter = given_name(:sequence, table:, columns: [ column.name ], taken: [])
+        column.options.delete("numbered by") if !column.identity || column.options["numbered by"] == counter
       end
 
-      # What the platform takes anyway is not said.
       def usual(sequence)
         up = (sequence.step || 1).positive?
         sequence.first = nil if sequence.first == (up ? 1 : -1)

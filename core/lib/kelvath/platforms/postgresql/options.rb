@@ -18,6 +18,9 @@ module Kelvath
       ALL = [
         Option.new(name: "numbering", of: :column, type: :choice, since: "10", values: %w[always],
                    explanation: "The database gives the number always, and refuses one that is given."),
+        Option.new(name: "numbered by", of: :column, type: :name, since: "10", at: :identity, as: "SEQUENCE NAME %s",
+                   group: "(%s)",
+                   explanation: "The sequence that counts, if it is not called by the table and the column."),
         Option.new(of: :key, **Platform::DEFERRAL),
         Option.new(name: "nulls not distinct", of: :key, type: :flag, since: "15", at: :words, as: "NULLS NOT DISTINCT",
                    explanation: "Two rows without a value are alike too."),

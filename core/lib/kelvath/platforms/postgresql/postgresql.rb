@@ -91,10 +91,13 @@ module Kelvath
 
       # As the server names a constraint that has no name.
       def given_name(element, table:, columns:)
-        return "#{table}_pkey" if element.kind == :key && element.primary
+        sort = element.kind == :key ? (element.primary ? :primary : :unique) : element.kind
+        GivenNames::ENDINGS.key?(sort) ? GivenNames.name(sort, table:, columns:) : nil
+      end
 
-        ending = { key: "key", foreign_key: "fkey", check: "check" }[element.kind]
-        ending && [ table, *columns, ending ].join("_")
+      # The sequence of a column that counts.
+      def counter_name(column, table:)
+        column.options["numbered by"] || GivenNames.name(:sequence, table:, columns: [ column.name ])
       end
 
       def identifier_limit = 63
@@ -102,6 +105,7 @@ module Kelvath
       def reserved_words = RESERVED
       def catalog_reader = CatalogReader
       def dialect_class = Dialect
+      def writer_class = Writer
       def not_kept = [ %i[check condition], %i[view query], %i[view column_names], %i[column default_value],
                    %i[index condition] ]
 
@@ -147,6 +151,8 @@ end
 
 require_relative "queries"
 require_relative "asking"
+require_relative "given_names"
+require_relative "writer"
 require_relative "catalog_reader"
 require_relative "dialect"
 

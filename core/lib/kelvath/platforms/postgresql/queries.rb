@@ -82,13 +82,14 @@ module Kelvath
                a.attidentity AS identity, a.attgenerated AS generated, pg_get_expr(d.adbin, d.adrelid) AS default_value,
                (SELECT o.collname FROM pg_collation o WHERE o.oid = a.attcollation
                  AND a.attcollation <> t.typcollation) AS collation,
-               q.sequence, m.description AS comment
+               q.counter, q.counter_schema, q.counter_text, m.description AS comment
         FROM pg_attribute a JOIN pg_class c ON c.oid = a.attrelid JOIN pg_namespace n ON n.oid = c.relnamespace
         JOIN pg_type t ON t.oid = a.atttypid LEFT JOIN pg_attrdef d ON d.adrelid = a.attrelid AND d.adnum = a.attnum
         LEFT JOIN pg_description m ON m.classoid = 'pg_class'::regclass AND m.objoid = a.attrelid
           AND m.objsubid = a.attnum
         LEFT JOIN (SELECT DISTINCT ON (p.refobjid, p.refobjsubid) p.refobjid, p.refobjsubid,
-                          format('%I.%I', sn.nspname, s.relname) AS sequence
+                          s.relname AS counter, NULLIF(sn.nspname, 'public') AS counter_schema,
+                          quote_literal(s.oid::regclass::text) AS counter_text
                    FROM pg_depend p JOIN pg_class s ON s.oid = p.objid AND s.relkind = 'S'
                      JOIN pg_namespace sn ON sn.oid = s.relnamespace
                    WHERE p.classid = 'pg_class'::regclass AND p.refclassid = 'pg_class'::regclass
@@ -146,15 +147,17 @@ module Kelvath
         ORDER BY n.nspname <> 'public', n.nspname, p.proname, p.oid
       SQL
 
-      # Those of their own; bounds that the type gives anyway are not told.
+      # Those by which no column counts that owns them; bounds that the type gives anyway are not told.
       SEQUENCES = <<~SQL
         SELECT #{SCHEMA}, c.relname AS name, s.seqstart AS first, s.seqincrement AS step, s.seqcycle AS cycles,
                NULLIF(s.seqmin, CASE WHEN s.seqincrement > 0 THEN 1 ELSE -9223372036854775808 END) AS least,
                NULLIF(s.seqmax, CASE WHEN s.seqincrement > 0 THEN 9223372036854775807 ELSE -1 END) AS most,
                obj_description(c.oid, 'pg_class') AS comment
         FROM pg_sequence s JOIN pg_class c ON c.oid = s.seqrelid JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid
-          AND d.deptype IN ('a', 'i', 'e')) /* sequence: c.oid */
+        WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_depend d LEFT JOIN pg_attrdef v ON v.adrelid = d.refobjid
+            AND v.adnum = d.refobjsubid
+          WHERE d.objid = c.oid AND (d.deptype IN ('i', 'e') OR d.deptype = 'a' AND pg_get_expr(v.adbin, v.adrelid) =
+            'nextval(' || quote_literal(c.oid::regclass::text) || '::regclass)')) /* sequence: c.oid */
         ORDER BY n.nspname <> 'public', n.nspname, c.relname
       SQL
 

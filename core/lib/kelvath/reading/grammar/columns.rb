@@ -134,9 +134,9 @@ module Kelvath
           when "references" then references(cursor, table, [ column.name ], name)
           when "foreign" then cursor.take("foreign", "key") && references(cursor, table, [ column.name ], name)
           when "index" then index_of_column(cursor, table, column)
-          when "generated" then generated(cursor, column)
+          when "generated" then generated(cursor, table, column)
           when "as" then cursor.at += 1; computed(cursor, column)
-          when "identity", "autoincrement", "auto_increment" then numbered(cursor, column)
+          when "identity", "autoincrement", "auto_increment" then numbered(cursor, table, column)
           when "comment" then cursor.at += 1; column.comment = cursor.string || cursor.refuse("A text")
           else said_of_column(cursor, column, table)
           end
@@ -166,7 +166,7 @@ module Kelvath
           cursor.take("with", "values")
         end
 
-        def generated(cursor, column)
+        def generated(cursor, table, column)
           cursor.at += 1
           always = cursor.take("always") || !cursor.take("by", "default")
           cursor.take("on", "null") && on_null = true
@@ -179,7 +179,7 @@ module Kelvath
           end
 
           cursor.take("identity") || cursor.refuse("IDENTITY or an expression in brackets")
-          numbering(cursor, column)
+          numbering(cursor, table, column)
           dialect.numbered(column, always:, on_null: on_null || false)
         end
 
@@ -193,18 +193,17 @@ module Kelvath
           cursor.take("virtual") unless column.stored
         end
 
-        def numbered(cursor, column)
+        def numbered(cursor, table, column)
           cursor.at += 1
-          numbering(cursor, column)
+          numbering(cursor, table, column)
         end
 
         # IDENTITY(1, 1), AUTOINCREMENT START 1 INCREMENT 1, (START WITH 1 …)
-        def numbering(cursor, column)
+        def numbering(cursor, table, column)
           column.identity = true
-          first, step = if cursor.symbol?("(") then numbers_within(cursor.within)
-          else numbers_in(cursor)
-          end
+          first, step, named = cursor.symbol?("(") ? numbers_within(cursor.within) : numbers_in(cursor)
           dialect.counted(column, first, step)
+          dialect.counter_named(table, column, state.place(named)) if named
         end
 
         def numbers_within(inner)
@@ -216,19 +215,19 @@ module Kelvath
         end
 
         def numbers_in(cursor)
-          first, step = nil
+          first, step, named = nil
           until cursor.end?
             if cursor.take("start") then cursor.take("with"); first = cursor.number
             elsif cursor.take("increment") then cursor.take("by"); step = cursor.number
             elsif cursor.take_one("order", "noorder", "cache", "nocache", "cycle", "nocycle", "no", "minvalue",
               "maxvalue",
                                   "nominvalue", "nomaxvalue") then cursor.number
-            elsif cursor.take("sequence", "name") then cursor.qualified
+            elsif cursor.take("sequence", "name") then named = cursor.qualified
             elsif cursor.symbol?(",") && cursor.peek(1)&.type == :number then cursor.at += 1; step = cursor.number
             else break
             end
           end
-          [ first, step ]
+          [ first, step, named ]
         end
 
         def column_key(cursor, table, column, name, primary:)

@@ -52,7 +52,7 @@ module Kelvath
             state.tables.each_value { |table| table.foreign_keys.reject! { |key| key.target == found.place } }
           end
           @targets.reject! { |_, _, table| table.equal?(found) }
-          state.owned.delete_if { |key, (owner, _)| state.key(owner) == state.key(name) && state.sequences.delete(key) }
+          state.owned_by { |table, _| table.equal?(found) }.each { |sequence| state.leave(sequence) }
           found
         end
 
@@ -93,11 +93,25 @@ module Kelvath
           there = cursor.take("if", "exists")
           name = cursor.qualified
           sequence = state.find(:sequences, name)
+          return if sequence.nil? && counter_altered(cursor, name)
           return there || lost(name, "ALTER SEQUENCE") unless sequence
           return rename_in(:sequences, name, cursor.qualified) if cursor.take("rename", "to")
 
           sequence_parts(cursor, sequence, name)
           dialect.sequence_made(sequence)
+        end
+
+        # A sequence that came with its column. Is there one?
+        def counter_altered(cursor, name)
+          table, column = state.counter(name)
+          return false unless table
+
+          if cursor.take("rename", "to") then dialect.counter_named(table, column, [ table.schema, cursor.name ])
+          elsif cursor.take("set", "schema")
+            dialect.counter_named(table, column, [ dialect.schema(cursor.name), name.name ])
+          else passed(cursor.rest)
+          end
+          true
         end
 
         def alter_type(cursor)

@@ -65,14 +65,14 @@ module Kelvath
 
         # A column that takes its numbers from a sequence of its own counts by itself.
         def number_by_sequences
-          state.owned.each do |key, (owner, column_name)|
-            table = state.find(:tables, owner) or next
-            column = state.column(table, column_name) or next
-            if column.default_value.match?(/\Anextval\b/i)
-              column.identity = true
-              column.default_value = ""
-            end
-            state.sequences.delete(key)
+          state.owned.each do |sequence, (table, column)|
+            table, column = state.owner(table, column) unless table.is_a?(Catalog::Table)
+            next unless table && state.sequences.value?(sequence) && dialect.counts_by?(column, sequence)
+
+            column.identity = true
+            column.default_value = ""
+            dialect.counter_named(table, column, sequence.place)
+            state.sequences.delete_if { |_, each| each.equal?(sequence) }
           end
         end
 

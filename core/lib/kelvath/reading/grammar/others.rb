@@ -109,14 +109,17 @@ module Kelvath
           cursor.number&.to_i
         end
 
+        # NONE, or table.column
         def owned_by(cursor, name)
-          return if cursor.take("none") && !cursor.symbol?(".") && state.owned.delete(state.key(name))
+          sequence = state.find(:sequences, name) or return
+          return if cursor.take("none") && !cursor.symbol?(".") && state.owned.delete(sequence)
 
           tokens = [ cursor.advance ]
           tokens << cursor.advance while cursor.take_symbol(".")
           return if tokens.size < 2
 
-          state.owned[state.key(name)] = [ cursor.build(tokens[0...-1]), cursor.named(tokens.last) ]
+          names = [ cursor.build(tokens[0...-1]), cursor.named(tokens.last) ]
+          state.owned[sequence] = state.owner(*names) || names
         end
 
         # CREATE TYPE … AS ENUM (…); others are kept as text.
