@@ -7,7 +7,7 @@ class RandomChanges < RandomDesign
   CHANGES = %i[
     rename_table rename_column swap_columns add_column add_mandatory drop_column retype require_or_not change_default
     add_table drop_table add_index drop_index rename_index add_check drop_check add_key drop_key refer drop_reference
-    comment_on options_of change_view drop_view add_value lose_value rename_type
+    comment_on options_of change_view drop_view add_value lose_value rename_type give take
   ].freeze
 
   # [Model at the start, Model in the end, design's id]
@@ -183,6 +183,17 @@ value_texts: [ each.value_texts.first,
 each.id, value_texts: [ *each.value_texts, fresh("value") ]) }
   end
   def lose_value = nil
+
+  def give
+    role = any(model.all(:role)) or return
+    thing = any(tables.reject { |each| model.children(role.id, :grant).any? { |grant| grant.on_id == each.id } })
+    right(role, thing) if thing
+  end
+
+  def take
+    each = any(model.all(:grant)) or return
+    chance(0.5) ? @draft.remove(each.id) : @draft.set(each.id, privileges: %w[delete])
+  end
 
   def rename_type
     each = any(model.all(:enumeration)) or return

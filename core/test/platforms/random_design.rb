@@ -29,6 +29,7 @@ class RandomDesign
     @own_types = Array.new(own) { |number| own_type(names[7 + number]) }
     rand(2..4).times { |number| @tables << table(names[number], number) }
     view(names[6]) if chance(0.6)
+    rights if @platform.supports?(:rights_told) && chance(0.6)
     [ @draft.model, @design.id ]
   end
 
@@ -54,6 +55,19 @@ class RandomDesign
     @draft.set(table.id, options: resolved(table, options))
     constraints(table, columns, facts)
     model.fetch(table.id)
+  end
+
+  # Somebody, or everybody, may do something with tables and views.
+  def rights
+    %w[stoker PUBLIC].each do |name|
+      role = @draft.add(:role, parent_id: @design.id, name:)
+      (model.all(:table) + model.all(:view)).each { |thing| right(role, thing) if chance(0.5) }
+    end
+  end
+
+  def right(role, thing)
+    @draft.add(:grant, parent_id: role.id, on_id: thing.id, passes_on: role.name != "PUBLIC" && chance(0.3),
+                       privileges: chance(0.3) ? %w[all] : %w[select insert update].first(rand(1..3)))
   end
 
   # The name of an enumerated type of the design, as columns have it.

@@ -74,7 +74,7 @@ module Kelvath
       end
 
       # What people should know beside losses: lines.
-      def remarks = moved + rows_that_stay
+      def remarks = moved + rows_that_stay + roles_that_stay + rights_untold
 
       private
 
@@ -107,6 +107,20 @@ module Kelvath
 
           "The columns of #{goal.fetch(id).name} stay in the order that they have in the database."
         end
+      end
+
+      def rights_untold
+        return [] if !@told || @platform.supports?(:rights_told) || [ start, goal ].all? { |each|
+ each.all(:role).empty? }
+
+        [ "What roles may do is not read from #{@platform.title}; no right is given or taken." ]
+      end
+
+      def roles_that_stay
+        return [] if @platform.supports?(:roles_within) || !@platform.supports?(:roles)
+
+        gone = changes.removed(:role).reject { |each| @platform.given_role?(each.name) }
+        gone.map { |role| "The role #{role.name} stays on the server; only its rights here are taken away." }
       end
 
       def rows_that_stay

@@ -74,9 +74,15 @@ module Kelvath
         case element.kind
         when :key, :foreign_key, :check, :index then nameless?(element) ? unnamed(element) : folded(element.name)
         when :identifier then names(element.member_ids).join(", ")
+        when :grant then folded(right(element))
         when :table, :view, :enumeration then placed(element)
         else folded(element.label(@model).to_s)
         end
+      end
+
+      def right(grant)
+        privileges = grant.class.in_order(grant.privileges, @model[grant.on_id]&.kind)
+        grant.with(privileges:).label(@model)
       end
 
       def nameless?(element) = element.name.empty? || (@platform ? @platform.nameless?(element) : false)

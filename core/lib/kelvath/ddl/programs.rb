@@ -19,7 +19,7 @@ module Kelvath
           when :enumeration then enumeration(element)
           when :sequence then sequence(element)
           when :routine, :trigger then written(element.kind.to_s, element)
-          when :role then statement("role", element, "CREATE ROLE #{@platform.quote(element.name)}")
+          when :role then role(element)
           when :grant then grant(element)
           end ].compact
       end
@@ -44,12 +44,17 @@ module Kelvath
           grants = @model.children(role.id, :grant)
           next [ @writer.leave_out(nil, role) ].compact unless @platform.supports?(:roles)
 
-          [ statement("role", role, "CREATE ROLE #{@platform.quote(role.name)}"),
-            *grants.map { |grant| grant(grant) } ]
+          [ role(role), *grants.map { |grant| grant(grant) } ].compact
         end
       end
 
       private
+
+      def role(each)
+        return if @platform.given_role?(each.name)
+
+        statement("role", each, format(@platform.class::ROLE_MADE, @platform.quote(each.name)))
+      end
 
       def enumeration(each)
         return @writer.leave_out(nil, each) unless @platform.supports?(:enumerations)
@@ -99,9 +104,8 @@ module Kelvath
       def grant_sql(role, grant)
         on = @model.fetch(grant.on_id)
         sort = @platform.class::GRANTED.fetch(on.kind, "")
-        "GRANT #{grant.privileges.map(&:upcase).join(', ')} ON #{sort}#{@place.(on)} TO #{@platform.class::GRANTEE}" \
-          "#{@platform.quote(role.name)}" \
-          "#{passed_on(grant)}"
+        "GRANT #{grant.privileges.map(&:upcase).join(', ')} ON #{sort}#{@place.(on)} TO " \
+          "#{@platform.grantee(role.name)}#{passed_on(grant)}"
       end
     end
   end

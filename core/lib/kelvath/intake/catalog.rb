@@ -63,11 +63,17 @@ module Kelvath
         include Placed
       end
 
+      # Somebody, or a group, that has rights. A Grant's on: the Table, View, Sequence, Routine or Schema; privileges:
+      # words in small letters, "all" for all that there are.
+      Role = Struct.new(:name, :grants, keyword_init: true)
+      Grant = Struct.new(:on, :privileges, :passes_on, keyword_init: true)
+
       # version: the platform's, as it says it ("15"); nil if it does not.
-      attr_reader :version, :schemas, :tables, :views, :enumerations, :domains, :sequences, :routines, :pieces, :log
+      attr_reader :version, :schemas, :tables, :views, :enumerations, :domains, :sequences, :routines, :pieces, :roles,
+                  :log
 
       def initialize(tables:, views:, schemas: [], enumerations: [], domains: [], sequences: [], routines: [],
-                     pieces: [], version: nil, log: [])
+                     pieces: [], roles: [], version: nil, log: [])
         @version = version
         @schemas = schemas
         @tables = tables
@@ -77,6 +83,7 @@ module Kelvath
         @sequences = sequences
         @routines = routines
         @pieces = pieces
+        @roles = roles
         @log = log
       end
     end

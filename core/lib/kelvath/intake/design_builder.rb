@@ -45,7 +45,7 @@ module Kelvath
       def elements
         inner = schema_elements + enumeration_elements +
                 catalog.tables.flat_map { |table| table_elements(table) } + view_elements + program_elements +
-                piece_elements
+                role_elements + piece_elements
         [ design, *inner, *@outside_schemas.values, *@outside.values, *@outside_columns.values ]
       end
 
@@ -211,6 +211,32 @@ module Kelvath
                                    position: index + 1.0,
                                    **fields.to_h { |field| [ field, each[field] ] }.compact)
           end
+        end
+      end
+
+      # Roles with their rights on what is there.
+      def role_elements
+        there = [ catalog.schemas, catalog.tables, catalog.views, catalog.sequences, catalog.routines ].flatten(1)
+                  .each_with_object({}.compare_by_identity) { |each, known| known[each] = true }
+        catalog.roles.each_with_index.flat_map do |role, index|
+          id = id_of(role)
+          grants = role.grants.select { |grant| there.key?(grant.on) }.each_with_index.map do |grant, place|
+            build(:grant, id, id: id_of(grant), on_id: on_id(grant.on), passes_on: grant.passes_on ? true : false,
+                              privileges: privileges(grant), position: place + 1.0)
+          end
+          [ build(:role, design.id, id:, name: role.name, position: index + 1.0), *grants ]
+        end
+      end
+
+      def privileges(grant)
+        Metamodel::Grant.in_order(grant.privileges, (:routine if grant.on.is_a?(Catalog::Routine)))
+      end
+
+      def on_id(thing)
+        case thing
+        when Catalog::View then view_ids[thing.place]
+        when Catalog::Schema then schema_ids[thing.name]
+        else id_of(thing)
         end
       end
 

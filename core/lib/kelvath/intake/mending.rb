@@ -12,6 +12,7 @@ module Kelvath
       def initialize(catalog)
         @catalog = catalog
         @log = catalog.log.dup
+        @fresh = {}.compare_by_identity # { value as it came => as it stands in the model }
       end
 
       # The mended Catalog.
@@ -22,14 +23,15 @@ module Kelvath
           [ table.place, renamed(table.columns.map(&:name), @tables[table.place].last) ]
         end
         @views = places(@catalog.views)
-        Catalog.new(version: @catalog.version, log: @log, schemas: @catalog.schemas.map { |schema| schema(schema) },
-                    tables: @catalog.tables.map { |table| table(table) },
-                    views: @catalog.views.map { |view| view(view) },
-                    enumerations: @catalog.enumerations.map { |each| enumeration(each) },
-                    domains: @catalog.domains.map { |each| placed(each, comment: text(each.comment.to_s, each.name)) },
-                    sequences: @catalog.sequences.map { |each| placed(each) },
-                    routines: @catalog.routines.map { |each| placed(each, text: text(each.text, each.name)) },
-                    pieces: @catalog.pieces.map { |each| copy(each, text: text(each.text, "")) })
+        lists = { schemas: @catalog.schemas.map { |schema| schema(schema) },
+                  tables: @catalog.tables.map { |table| table(table) },
+                  views: @catalog.views.map { |view| view(view) },
+                  enumerations: @catalog.enumerations.map { |each| enumeration(each) },
+                  domains: @catalog.domains.map { |each| placed(each, comment: text(each.comment.to_s, each.name)) },
+                  sequences: @catalog.sequences.map { |each| placed(each) },
+                  routines: @catalog.routines.map { |each| placed(each, text: text(each.text, each.name)) },
+                  pieces: @catalog.pieces.map { |each| copy(each, text: text(each.text, "")) } }
+        Catalog.new(version: @catalog.version, log: @log, roles: @catalog.roles.map { |each| role(each) }, **lists)
       end
 
       private
@@ -75,6 +77,12 @@ module Kelvath
       end
 
       def schema(schema) = copy(schema, name: @schemas[schema.name], comment: text(schema.comment, schema.name))
+
+      # When what its rights are on was copied.
+      def role(role)
+        grants = role.grants.filter_map { |grant| @fresh[grant.on]&.then { |on| copy(grant, on:) } }
+        copy(role, name: plain(role.name), grants:)
+      end
 
       def view(view)
         schema, name = @views[view.place]
@@ -156,9 +164,7 @@ module Kelvath
 
 
       def copy(struct, **values)
-        copy = struct.dup
-        values.each { |name, value| copy[name] = value }
-        copy
+        @fresh[struct] = struct.dup.tap { |copy| values.each { |name, value| copy[name] = value } }
       end
 
       def remark(object, message) = @log << Catalog::Remark.new(level: :note, object:, message:)

@@ -15,7 +15,7 @@ module Kelvath
         size(catalog)
         Catalog.new(tables: catalog.tables, views: catalog.views, schemas: catalog.schemas,
                     enumerations: catalog.enumerations, domains: catalog.domains, sequences: catalog.sequences,
-                    routines: catalog.routines, pieces: catalog.pieces, version: here["version"],
+                    routines: catalog.routines, pieces: catalog.pieces, roles: catalog.roles, version: here["version"],
                     log: catalog.log + @log)
       end
 

@@ -48,6 +48,7 @@ module Kelvath
         claim(waiting, :name) { |each| by_bare_name(each, waiting) }
         claim(waiting, :origin) { |each| by_former_name(each) }
         claim(waiting, :structure) { |each| by_columns(each) } # columns have theirs by now
+        claim(waiting, :structure) { |each| by_thing(each) }
       end
 
       def claim(waiting, how)
@@ -78,6 +79,14 @@ module Kelvath
           [ each.kind, each.parent_id, each.column_ids ] if each.class.fields.key?(:column_ids)
         }
         free(@over[key])
+      end
+
+      # A right by what it is on.
+      def by_thing(fresh)
+        return unless fresh.kind == :grant
+
+        @on ||= index { |each| [ each.parent_id, each.on_id, each.passes_on ] if each.kind == :grant }
+        free(@on[[ id(fresh.parent_id), id(fresh.on_id), fresh.passes_on ]])
       end
 
       def by_name(fresh)

@@ -107,6 +107,16 @@ module Kelvath
       field :passes_on, :flag, label: "May pass them on"
       field :position, :number, internal: true, compared: false
 
+      ORDER = %w[select insert update delete truncate references trigger usage create execute].freeze
+
+      # Rights as they are listed, whatever order they were given in. kind: of what they are on; with routines there is
+      # one thing to do.
+      def self.in_order(privileges, kind)
+        return %w[execute] if kind == :routine && privileges.include?("all")
+
+        privileges.uniq.sort_by { |each| [ ORDER.index(each) || ORDER.size, each ] }
+      end
+
       def name = ""
 
       # "select, insert on vessel"

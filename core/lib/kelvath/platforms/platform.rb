@@ -29,7 +29,8 @@ module Kelvath
       # foreign_keys_indexed: by the database itself; foreign_keys_dropped: they can be, apart from their table;
       # enumerations: types that list their values, made by a statement; altered_in_place, renames_followed: see
       # Altering; indexes_in_schema: two tables have no indexes of one name; grants_passed: a role can
-      # be let pass its rights on; undone_whole: a transaction takes back whatever statements have made.
+      # be let pass its rights on; roles_within: they are the database's own, not the server's; rights_told: a
+      # catalog that is read tells them; undone_whole: a transaction takes back whatever statements have made.
       FEATURES = { altered_in_place: true, renames_followed: true, indexes_in_schema: true, comments: true,
                    grants_passed: true,
                    schemas: true, deferrable: true, identity: true, computed_columns: true,
@@ -54,6 +55,8 @@ module Kelvath
       CYCLES = true # can a sequence begin again?
       GRANTED = { schema: "SCHEMA ", sequence: "SEQUENCE ", routine: "FUNCTION " }.freeze # before names in GRANT
       GRANTEE = "" # before a role's name there
+      ROLE_MADE = "CREATE ROLE %s"
+      EVERYBODY = "PUBLIC" # the role that all are in, and nobody makes
       NO_COMMENT = "NULL" # what takes a comment back
       REFERRING = nil # the trigger that does what its foreign keys cannot: %<name>s, %<event>s, %<table>s, %<does>s
       REFERRED = [ "OLD.", "NEW." ].freeze # what stands before a column of the row as it was, and as it is
@@ -181,6 +184,12 @@ module Kelvath
 
       # What writes scripts for it: a subclass of Ddl::Writer.
       def writer_class = Ddl::Writer
+
+      # Is a role there anyway?
+      def given_role?(name) = name.casecmp?(EVERYBODY)
+
+      # A role as it stands behind TO and FROM.
+      def grantee(name) = "#{self.class::GRANTEE}#{given_role?(name) ? EVERYBODY : quote(name)}"
 
       # How its scripts are written: a Reading::Dialect.
       def dialect = @dialect ||= dialect_class.new(self)

@@ -8,6 +8,7 @@ require_relative "grammar/tables"
 require_relative "grammar/alterations"
 require_relative "grammar/others"
 require_relative "grammar/drops"
+require_relative "grammar/rights"
 require_relative "grammar/blocks"
 require_relative "grammar/soundness"
 require_relative "grammar/finish"
@@ -25,6 +26,7 @@ module Kelvath
       include Alterations
       include Others
       include Drops
+      include Rights
       include Blocks
       include Soundness
       include Finish
@@ -126,10 +128,13 @@ module Kelvath
         when "do" then block(cursor)
         when "exec", "execute", "declare", "begin", "if" then run_texts(cursor)
         when "select" then select_into(cursor)
-        when "grant", "revoke", "deny" then once_told("Rights are not taken in; they are kept by the server.")
+        when "grant", "revoke" then dialect.platform.supports?(:roles) ? rights(cursor) : no_rights
+        when "deny" then no_rights
         else other(cursor)
         end
       end
+
+      def no_rights = once_told("Rights are not taken in; they are kept by the server.")
 
       def other(cursor)
         return if cursor.word && SILENT.include?(cursor.word)
@@ -190,6 +195,7 @@ module Kelvath
         when "sequence" then create_sequence(cursor)
         when "type" then cursor.word(1) == "body" ? create_program(cursor, "type") : create_type(cursor)
         when "domain" then create_domain(cursor)
+        when "role" then create_role(cursor)
         when "schema", "database" then cursor.word(1) == "link" ? unmodelled(cursor, kind) : create_schema(cursor)
         when *PROGRAMS then create_program(cursor, kind)
         else unmodelled(cursor, kind)

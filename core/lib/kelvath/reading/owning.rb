@@ -7,7 +7,8 @@ module Kelvath
       # The sequences of which the owner, a table and a column of it, is one that the block takes.
       def owned_by
         @owned.keys.select do |sequence|
-          table, column = @owned[sequence].first.is_a?(Intake::Catalog::Table) ? @owned[sequence] : owner(*@owned[sequence])
+          table, column = @owned[sequence]
+          table, column = owner(table, column) unless table.is_a?(Intake::Catalog::Table)
           table && yield(table, column)
         end
       end

@@ -16,14 +16,15 @@ module Kelvath
       # schema: where names without one belong, nil for the first; database: the one that is in use; tablespace: where
       # things are kept that do not say it.
       attr_accessor :schema, :database, :tablespace
-      attr_reader :tables, :views, :sequences, :enumerations, :domains, :routines, :schemas, :pieces, :owned, :lines,
-                  :rows, :copies
+      attr_reader :tables, :views, :sequences, :enumerations, :domains, :routines, :schemas, :roles, :pieces, :owned,
+                  :lines, :rows, :copies
 
       def initialize(dialect)
         @dialect = dialect
         @tables, @views, @sequences, @enumerations, @routines, @schemas = {}, {}, {}, {}, {}, {}
-        @domains = {}
-        @owned = {}.compare_by_identity # { sequence => [table, column], as Names where they were not there yet }
+        @domains, @roles = {}, {}
+        # { sequence => [table, column], as Names where they were not there yet }
+        @owned = {}.compare_by_identity
         @pieces = [] # [Catalog::Piece, …]
         @lines = {}.compare_by_identity # { what was made => [source, line] }
         # { a table => [the table whose rows it took, [[its column, the column whose values that took], …]] }

@@ -122,6 +122,30 @@ AS $function$ BEGIN RETURN NEW; END $function$;
 
 CREATE TRIGGER watch BEFORE INSERT ON public.vessel FOR EACH ROW EXECUTE FUNCTION touch();
 
+GRANT SELECT ON harbour TO PUBLIC;
+
+DO $once$ BEGIN
+CREATE ROLE mate;
+EXCEPTION WHEN duplicate_object THEN NULL; END $once$;
+
+GRANT DELETE ON long_ones TO mate;
+
+GRANT SELECT, UPDATE ON long_ones TO mate WITH GRANT OPTION;
+
+GRANT EXECUTE ON ROUTINE touch TO mate;
+
+GRANT USAGE ON SCHEMA archive TO mate;
+
+DO $once$ BEGIN
+CREATE ROLE stoker;
+EXCEPTION WHEN duplicate_object THEN NULL; END $once$;
+
+GRANT ALL ON SEQUENCE ticket_number TO stoker;
+
+GRANT ALL ON vessel TO stoker;
+
+GRANT USAGE ON SCHEMA archive TO stoker;
+
 COMMENT ON SCHEMA archive IS 'What is past.';
 
 COMMENT ON TABLE harbour IS 'Where ferries land.';

@@ -16,6 +16,7 @@ module Kelvath
         @start = start
         @goal = goal
         @platform = platform
+        @told = told
         @likeness = Likeness.new(platform, told:) { |id| (goal[id] || start[id])&.name }
         @design_id = start.all(:design).first.id
         look
@@ -42,12 +43,21 @@ module Kelvath
       private
 
       def look
-        before, after = [ @start, @goal ].map { |model| Derivation::Again::Parts.of(model, @design_id) }
+        before, after = [ @start, @goal ].map { |model| parts(model) }
         @removed = before.each_value.reject { |each| after.key?(each.id) }.group_by(&:kind)
         @added = after.each_value.reject { |each| before.key?(each.id) }.group_by(&:kind)
         changes = after.each_value.filter_map { |each| compared(before[each.id], each) if before.key?(each.id) }
         @changed = changes.group_by { |each| each.new.kind }
         @by_id = changes.to_h { |each| [ each.id, each ] }
+      end
+
+      # A database tells roles by what they may do there, if at all: those that may do nothing it does not.
+      def parts(model)
+        found = Derivation::Again::Parts.of(model, @design_id)
+        return found unless @told
+        return found.reject { |_, each| Proof::RIGHTS.include?(each.kind) } unless @platform.supports?(:rights_told)
+
+        found.reject { |_, each| each.kind == :role && model.leaf?(each.id) }
       end
 
       def compared(old, new)

@@ -217,7 +217,9 @@ module Kelvath
 
       # Does an option change that says how values are kept?
       def formed?(change)
-        change.fields.include?(:options) && change.old.options.except(*NUMBERING) != change.new.options.except(*NUMBERING)
+        return false unless change.fields.include?(:options)
+
+        change.old.options.except(*NUMBERING) != change.new.options.except(*NUMBERING)
       end
       NUMBERING = [ "numbering", "numbered by" ].freeze
 

@@ -124,7 +124,9 @@ module Kelvath
 
       # Was what it names made anew, so that rights on it are gone?
       def made_again?(id)
-        @touched.views.include?(id) || @touched.copied.include?(id)
+        change = @changes.change(id)
+        routine = change&.new&.kind == :routine && !@touched.replaced?(change)
+        routine || @touched.views.include?(id) || @touched.copied.include?(id)
       end
 
       # Foreign keys whose columns can only be emptied.

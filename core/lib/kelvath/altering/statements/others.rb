@@ -166,8 +166,14 @@ module Kelvath
 
         grants = @changes.added(:grant) + @changes.changed(:grant).map(&:new) + regranted
         @changes.added(:role).flat_map { |each| @writer.statements_of(each).first(1) } +
-          grants.uniq(&:id).flat_map { |each| @writer.statements_of(each) } +
-          @changes.removed(:role).map { |each| @speech.statement("drop", each, @platform.dropped("role", quote(each))) }
+          grants.uniq(&:id).flat_map { |each| @writer.statements_of(each) } + roles_gone
+      end
+
+      # Those of a server may be somebody's elsewhere, and stay.
+      def roles_gone
+        return [] unless @platform.supports?(:roles_within)
+
+        @changes.removed(:role).map { |each| @speech.statement("drop", each, @platform.dropped("role", quote(each))) }
       end
 
       # What is made again has lost the rights on it.

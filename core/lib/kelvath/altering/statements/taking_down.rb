@@ -46,8 +46,7 @@ module Kelvath
         gone.select { |each| @changes.goal.key?(each.on_id) && !@touched.views.include?(each.on_id) }.map do |grant|
           @speech.say(:revoke, "revoke", grant, rights: grant.privileges.map(&:upcase).join(", "),
                                                 on: @plan.granted(@writer, start, grant),
-                                                role: "#{@platform.class::GRANTEE}" \
-                                                      "#{@platform.quote(start.fetch(grant.parent_id).name)}")
+                                                role: @platform.grantee(start.fetch(grant.parent_id).name))
         end
       end
 

@@ -6,6 +6,7 @@ module Kelvath
     # take in is in the log.
     class Postgresql::CatalogReader < Intake::CatalogReader
       extend Postgresql::Asking
+      include Postgresql::Rights
 
       Queries = Postgresql::Queries
       Catalog = Intake::Catalog
@@ -22,7 +23,9 @@ module Kelvath
         "enumerations" => [ Queries::ENUMERATIONS, %w[schema name texts] ],
         "domains" => [ Queries::DOMAINS, %w[schema name type checks] ],
         "sequences" => [ Queries::SEQUENCES, %w[schema name first step] ],
-        "routines" => [ Queries::ROUTINES, %w[schema name text] ], "rest" => [ Queries::REST, %w[what name] ]
+        "routines" => [ Queries::ROUTINES, %w[schema name text] ],
+        "rights" => [ Postgresql::Rights::RIGHTS, %w[sort schema name role privileges passes_on whole] ],
+        "kept" => [ Postgresql::Rights::KEPT, %w[role text] ], "rest" => [ Queries::REST, %w[what name] ]
       }.freeze
       ACTIONS = { "a" => "no action", "r" => "restrict", "c" => "cascade", "n" => "set null",
                   "d" => "set default" }.freeze
@@ -41,9 +44,11 @@ module Kelvath
         found = tables.each_with_index.map { |row, index| table(row, index, tables.size) }
         views = kinds.values_at("v", "m").compact.flatten.map { |row| view(row) }
         kinds.fetch("f", []).each { |row| remark(title(row), "This foreign table is not taken in.") }
+        made = { schemas:, sequences:, routines: }
+        roles, kept = rights(relations: found + views + made[:sequences], **made.slice(:schemas, :routines))
         untaken { @query.call(Queries::REST) }
-        Catalog.new(version: @query.call(Queries::VERSION).first["version"], schemas:, tables: found, views:,
-                    enumerations:, domains:, pieces:, sequences:, routines:, log: @log)
+        Catalog.new(version: @query.call(Queries::VERSION).first["version"], tables: found, views:, enumerations:,
+                    domains:, pieces: pieces + kept, roles:, **made, log: @log)
       end
 
       private

@@ -26,7 +26,7 @@ module Kelvath
                       (?:CREATE\s+(?:UNIQUE\s+)?|DROP\s+|RE)INDEX\s+CONCURRENTLY)\b/xi
       ROUTINE_AGAIN = "CREATE OR REPLACE"
       FEATURES = superclass::FEATURES.except(:nested_columns)
-                                     .merge(undone_whole: true, arrays: true, enumerations: true,
+                                     .merge(undone_whole: true, arrays: true, rights_told: true, enumerations: true,
                                             virtual_columns: "18").freeze
       ALTERS = Alters::WORDS
       NOTES = Alters::NOTES
@@ -52,6 +52,7 @@ module Kelvath
       BEGINS_IN = [ "CREATE SCHEMA %s", "SET search_path TO %s" ].freeze
       RUNS_FILE = "\\ir %s"
       UNORDERED = %w[json xml point line lseg box path polygon circle].freeze
+      GRANTED = superclass::GRANTED.merge(routine: "ROUTINE ").freeze
       OPTIONS = (superclass::OPTIONS + Options::ALL).freeze
       DATA_TYPES = DataTypes::ALL
       TYPES = superclass::TYPES.merge("binary" => "bytea", "json" => "jsonb", "zoned_time" => "timetz",
@@ -72,6 +73,9 @@ module Kelvath
         then to trailing true union unique user using variadic verbose when where window with
       ].to_set.freeze
 
+      # Roles are the server's, and may be there.
+      ROLE_MADE = "DO $once$ BEGIN\nCREATE ROLE %s;\nEXCEPTION WHEN duplicate_object THEN NULL; END $once$"
+
       # A materialized view cannot be replaced; types, roles and triggers are made unless they are there.
       def once(statement, name:, table: nil)
         return [ statement.sql.sub("VIEW ", "VIEW IF NOT EXISTS ") ] if statement.kind == "view" &&
@@ -81,6 +85,8 @@ module Kelvath
       end
 
       def guarded(statement, _name, _table)
+        return [ statement.sql ] if statement.kind == "role"
+
         [ "DO $once$ BEGIN\n#{statement.sql};\nEXCEPTION WHEN duplicate_object THEN NULL; END $once$" ]
       end
 
@@ -151,6 +157,7 @@ end
 
 require_relative "queries"
 require_relative "asking"
+require_relative "rights"
 require_relative "given_names"
 require_relative "writer"
 require_relative "catalog_reader"

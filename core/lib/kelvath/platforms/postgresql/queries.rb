@@ -214,19 +214,12 @@ module Kelvath
             AND x.objid = d.objoid AND x.deptype = 'e')
         UNION ALL SELECT 'extension', x.extname || ', with all that it brought' FROM pg_extension x
           WHERE x.extname <> 'plpgsql'
-        UNION ALL SELECT 'rights', 'on ' || #{WHERE_IT_IS} || c.relname FROM pg_class c
+        UNION ALL SELECT 'rights that the owner has not', 'on ' || #{WHERE_IT_IS} || c.relname FROM pg_class c
           JOIN pg_namespace n ON n.oid = c.relnamespace
           WHERE #{PEOPLES} AND c.relacl IS NOT NULL AND c.relkind IN ('r', 'p', 'v', 'm', 'S')
-        UNION ALL SELECT 'rights', 'on column ' || #{WHERE_IT_IS} || c.relname || '.' || a.attname FROM pg_attribute a
-          JOIN pg_class c ON c.oid = a.attrelid JOIN pg_namespace n ON n.oid = c.relnamespace
-          WHERE #{PEOPLES} AND a.attacl IS NOT NULL
-        UNION ALL SELECT 'rights', 'on schema ' || n.nspname FROM pg_namespace n
-          WHERE #{PEOPLES} AND n.nspacl IS NOT NULL AND n.nspname <> 'public'
-        UNION ALL SELECT 'rights', 'on routine ' || #{WHERE_IT_IS} || p.proname FROM pg_proc p
-          JOIN pg_namespace n ON n.oid = p.pronamespace
-          WHERE #{PEOPLES} AND p.proacl IS NOT NULL AND #{OWN.('pg_proc', 'p')}
-        UNION ALL SELECT 'rights', 'on type ' || #{WHERE_IT_IS} || t.typname FROM pg_type t
-          JOIN pg_namespace n ON n.oid = t.typnamespace WHERE #{PEOPLES} AND t.typacl IS NOT NULL
+          AND (SELECT count(*) FROM aclexplode(c.relacl) x WHERE x.grantee = c.relowner) <
+            (SELECT count(*) FROM aclexplode(acldefault(CASE c.relkind WHEN 'S' THEN 's'::"char" ELSE 'r'::"char" END,
+              c.relowner)))
         UNION ALL SELECT 'rights given by default', 'in ' || coalesce((SELECT n.nspname FROM pg_namespace n
           WHERE n.oid = a.defaclnamespace), 'every schema') FROM pg_default_acl a
         UNION ALL SELECT 'operator', o.oid::regoperator::text FROM pg_operator o

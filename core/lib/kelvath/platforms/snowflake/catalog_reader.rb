@@ -109,7 +109,8 @@ module Kelvath
         used = lists.values.flatten.to_set(&:schema)
         schemas = catalog.schemas.select { |each| @scope.nil? || used.include?(each.name) }
         Intake::Catalog.new(**lists, schemas:, enumerations: catalog.enumerations, domains: catalog.domains,
-                             pieces: @scope ? [] : catalog.pieces, version: here["version"], log: catalog.log + @log)
+                             pieces: @scope ? [] : catalog.pieces, roles: catalog.roles,
+                             version: here["version"], log: catalog.log + @log)
       end
     end
   end

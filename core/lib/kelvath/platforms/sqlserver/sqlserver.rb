@@ -26,7 +26,7 @@ module Kelvath
       NOTES = Alters::NOTES
       FEATURES = superclass::FEATURES.except(:deferrable, :nested_columns, :renames_followed)
                                      .merge(undone_whole: true, virtual_columns: true, columns_held: true,
-                                            defaults_apart: true).freeze
+                                            roles_within: true, defaults_apart: true).freeze
       FIRST_SCHEMA = "dbo"
       AROUND = [ [ "SET XACT_ABORT ON", "BEGIN TRANSACTION" ], [ "COMMIT" ] ].freeze
       PORT = 1433

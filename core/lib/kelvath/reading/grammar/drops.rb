@@ -19,6 +19,7 @@ module Kelvath
           there = cursor.take("if", "exists") || dialect.loose? # which asks first by IF
           return drop_index(cursor, there) if word == "index"
           return drop_trigger(cursor) if word == "trigger"
+          return drop_role(cursor) if word == "role"
 
           list = LISTS[word]
           return passed(@statement.text) unless list

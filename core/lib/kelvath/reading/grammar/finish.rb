@@ -17,6 +17,7 @@ module Kelvath
           Catalog.new(tables: state.tables.values, views: state.views.values, schemas: schemas,
                       enumerations: state.enumerations.values, domains: state.domains.values,
                       sequences: state.sequences.values, routines: state.routines.values, pieces: state.pieces,
+                      roles: state.roles.values,
                       log: log.remarks)
         end
 
