@@ -69,10 +69,10 @@ class AlterationsTest < ActiveSupport::TestCase
     assert_operator rows, :>, COUNT * 4, "rows that are kept must be there first"
   end
 
-  # Of PostgreSQL's tables few are spread over parts, which could take no rows.
+  # Of half of the designs for PostgreSQL no table is spread over parts, so that each has rows.
   def pair(key, says, seed)
     whole = ->(kind, options, facts) {
-      options = options.reject { |name, _| name.start_with?("partition by ") } if key == "postgresql" && seed % 5 != 0
+      options = options.reject { |name, _| name.start_with?("partition by ") } if key == "postgresql" && seed.even?
       says.fits(kind, options, facts)
     }
     RandomChanges.new(Kelvath::Platforms.fetch(key).at(says::VERSION), seed, types: says.method(:types),

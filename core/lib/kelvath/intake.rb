@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "intake/catalog"
+require_relative "intake/partitions"
 require_relative "intake/scope"
 require_relative "intake/catalog_reader"
 require_relative "intake/scripted_reader"

@@ -22,7 +22,7 @@ module Kelvath
       Header, Entity, Relationship, Attribute, Identifier, Dependency, SubtypeGroup, Arc, Domain,
       AllowedValue, SubjectArea, Tag, Word,
       UnreadSentence,
-      Design, Decision, Schema, Enumeration, Table, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
+      Design, Decision, Schema, Enumeration, Table, Partition, Column, Key, ForeignKey, Check, Clause, Index, Row, View,
       Sequence, Routine, Trigger, Role, Grant, ScriptPiece, Answer,
       Diagram, DiagramNode, DiagramNote,
       CustomField, CustomValue, TypeRule, Recipe, Aside, Note, Dossier, Chapter, Sweep, Condition, Question,

@@ -10,7 +10,7 @@ module Kelvath
   module Running
     KINDS = %i[table view sequence routine enumeration].freeze # what stands in a database by itself
     ALONE = [ :schema, *KINDS ].freeze
-    PARTS = %i[column key foreign_key check clause index trigger].freeze # what stands in a table
+    PARTS = %i[partition column key foreign_key check clause index trigger].freeze # what stands in a table
 
     module_function
 
@@ -62,7 +62,7 @@ module Kelvath
     # [[kind, its name in small letters], …] of what stands in a database by itself.
     def names(side)
       schemas = Metamodel::Design.schemas(side.model, side.design_id).map { |each| [ :schema, each.name.downcase ] }
-      schemas + KINDS.flat_map { |kind| side.model.children(side.design_id, kind) }
+      schemas + [ *KINDS, :partition ].flat_map { |kind| Metamodel::Design.elements(side.model, side.design_id, kind) }
                      .map { |each| [ each.kind, each.name_parts(side.model).join(".").downcase ] }
     end
 

@@ -8,6 +8,7 @@ class RandomChanges < RandomDesign
     rename_table rename_column swap_columns add_column add_mandatory drop_column retype require_or_not change_default
     add_table drop_table add_index drop_index rename_index add_check drop_check add_key drop_key refer drop_reference
     comment_on options_of change_view drop_view add_value lose_value rename_type give take
+    add_part drop_part rename_part rebound index_part
   ].freeze
 
   # [Model at the start, Model in the end, design's id]
@@ -183,6 +184,47 @@ value_texts: [ each.value_texts.first,
 each.id, value_texts: [ *each.value_texts, fresh("value") ]) }
   end
   def lose_value = nil
+
+  # What more a part can hold that no row of a trial has.
+  def far(way)
+    from = more
+    way == "list" ? "FOR VALUES IN (#{from})" : "FOR VALUES FROM (#{from}) TO (#{from + 5})"
+  end
+
+  def more = @more = @more.to_i + 100
+
+  # [table that is spread by a list or ranges, how]
+  def spread
+    tables.flat_map { |table| table.options.keys.filter_map { |name|
+      way = name[/\Apartition by (list|range)\z/, 1]
+      [ table, way ] if way && model.children(table.id, :partition).any?
+    } }
+  end
+
+  def add_part = any(spread)&.then { |table, way| partition(table, far(way)) }
+  def parts = model.all(:partition).select { |each| model.children(each.id, :partition).empty? }
+
+  def drop_part
+    any(parts.reject { |each| each.bounds.match?(/MODULUS|DEFAULT/) })&.then { |each| @draft.remove(each.id) }
+  end
+
+  def rename_part = any(model.all(:partition))&.then { |each| @draft.set(each.id, name: fresh("part")) }
+
+  def rebound
+    table, way = any(spread)
+    return unless table
+
+    each = any(model.children(table.id, :partition).reject { |part| part.bounds.match?(/DEFAULT|\(1/) }) or return
+    @draft.set(each.id, bounds: far(way))
+  end
+
+  def index_part
+    part = any(parts) or return
+    table = [ part, *model.ancestors(part) ].find { |each| each.kind == :table }
+    column = columns(table).first
+    @draft.add(:index, parent_id: part.id, name: fresh("part index"), column_ids: [ column.id ], unique: false,
+                       descending_ids: [ column.id ])
+  end
 
   def give
     role = any(model.all(:role)) or return

@@ -54,6 +54,7 @@ class RandomDesign
     columns = Array.new(rand(1..5)) { |place| column(table, place + 2.0, facts) }
     @draft.set(table.id, options: resolved(table, options))
     constraints(table, columns, facts)
+    options.each_key { |option| partitions(table, option) } if @platform.supports?(:partitions) && chance(0.8)
     model.fetch(table.id)
   end
 
@@ -68,6 +69,26 @@ class RandomDesign
   def right(role, thing)
     @draft.add(:grant, parent_id: role.id, on_id: thing.id, passes_on: role.name != "PUBLIC" && chance(0.3),
                        privileges: chance(0.3) ? %w[all] : %w[select insert update].first(rand(1..3)))
+  end
+
+  BOUNDS = { "hash" => [ "FOR VALUES WITH (MODULUS 2, REMAINDER 0)", "FOR VALUES WITH (MODULUS 2, REMAINDER 1)" ],
+             "list" => [ "FOR VALUES IN (1, 50)", "DEFAULT" ],
+             "range" => [ "FOR VALUES FROM (1) TO (3)", "DEFAULT" ] }.freeze
+
+  # Parts of a table that is spread, the last one perhaps spread again.
+  def partitions(table, option)
+    bounds = BOUNDS[option[/\Apartition by (\w+)/, 1]] or return
+    parts = bounds.map { |text| partition(table, text) }
+    return unless chance(0.4)
+
+    id = @draft.model.children(table.id, :column).first.id
+    @draft.set(parts.last.id, options: { option.sub(/\w+\z/, "list") => Kelvath::Metamodel::Expression.reference(id) })
+    partition(parts.last, "DEFAULT")
+  end
+
+  def partition(parent, bounds)
+    @draft.add(:partition, parent_id: parent.id, name: name_of(parent, "part"), bounds:, comment:,
+                           position: model.children(parent.id, :partition).size + 1.0)
   end
 
   # The name of an enumerated type of the design, as columns have it.

@@ -9,17 +9,19 @@ module Kelvath
       attr_reader :start, :goal, :changes
 
       def initialize(start, goal, told:, answers:, recipe:, proposals: [], back: false)
-        @start, @goal, @told, @answers, @recipe, @back = start, goal, told, answers, recipe, back
+        @told, @answers, @recipe, @back = told, answers, recipe, back
+        @start, @goal = start, goal
         design = goal.all(:design).first
         @platform = Platforms.fetch(design.platform).at(design.version)
         unless @platform.alterable?
           raise InvalidValue.new("Kelvath writes no scripts that alter for #{@platform.title} yet.", field: :from,
                                  value: @platform.key)
         end
-        @changes = Changes.new(start, goal, @platform, told:)
+        partings = Partings.new(start, goal)
+        @changes = Changes.new(partings.start, partings.goal, @platform, told:)
         @touched = Touched.new(@changes)
         @questions = Questions.new(@changes, @touched, answers, proposals:, back:)
-        @plan = InPlace.new(@changes, @touched, @questions, recipe)
+        @plan = InPlace.new(@changes, @touched, @questions, recipe, partings)
       end
 
       # The design's id, on both sides.
@@ -31,7 +33,7 @@ module Kelvath
       # [Questions::Question, …] that are not answered; must one be before the script can run?
       def questions
         @open ||= @questions.open.reject do |each|
-          each.needed && each.lost.nil? && brought?(goal.fetch(each.element_id))
+          each.needed && each.lost.nil? && brought?(changes.goal.fetch(each.element_id))
         end
       end
 
@@ -42,7 +44,8 @@ module Kelvath
       # [Losses::Loss, …]
       def losses
         @losses ||= Losses.new(@changes, @touched, @questions, @plan.start_writer, homeless: @plan.homeless,
-                               carried: @plan.moves.carried, merged: @plan.moves.merged).all
+                               carried: @plan.moves.carried, merged: @plan.moves.merged,
+                               partitions: @plan.partitions.lost).all
       end
 
       # The Ddl::Script.

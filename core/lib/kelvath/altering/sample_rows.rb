@@ -26,7 +26,7 @@ module Kelvath
 
       # [Ddl::Statement, …], parents before what refers to them.
       def statements
-        @writer.tables.reject { |table| Copies.unhoused?(table) }.flat_map do |table|
+        @writer.tables.reject { |table| Copies.unhoused?(table, @model) }.flat_map do |table|
           (1..COUNT).filter_map { |row| insert(table, row) }
         end
       end
@@ -67,7 +67,7 @@ module Kelvath
       # Does it refer to a table that has no rows?
       def homeless?(column)
         !column.mandatory && @model.children(column.parent_id, :foreign_key).any? do |key|
-          key.column_ids.include?(column.id) && Copies.unhoused?(@model.fetch(key.target_table_id))
+          key.column_ids.include?(column.id) && Copies.unhoused?(@model.fetch(key.target_table_id), @model)
         end
       end
 

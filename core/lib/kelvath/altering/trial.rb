@@ -67,7 +67,8 @@ module Kelvath
 
       def astray(alteration, before, after)
         lost = alteration.losses.reject(&:stops?).to_set(&:element_id)
-        dropped = alteration.losses.select { |each| each.kind == :dropped }.to_set(&:element_id)
+        dropped = alteration.losses.select { |each| each.kind == :dropped }.map(&:element_id)
+                            .flat_map { |id| [ id, *above(alteration.start, id) ] }.to_set
         (before.keys & after.keys).reject { |id| dropped.include?(id) }.flat_map do |id|
           name = alteration.goal.fetch(id).name
           columns = kept(alteration, id).reject { |column| lost.include?(column.id) }
@@ -76,6 +77,12 @@ module Kelvath
 
           one == two ? [] : [ "Rows of #{name} are not what they were: #{(one - two).first(1).inspect}." ]
         end
+      end
+
+      # What a partition is a part of.
+      def above(model, id)
+        element = model[id]
+        element&.kind == :partition ? model.ancestors(element).map(&:id) : []
       end
 
       # Columns whose values are to be the same, to the letter.

@@ -9,7 +9,7 @@ module Kelvath
       def comment_statements
         return [] unless platform.supports?(:comments)
 
-        schema_comments + type_comments + tables.flat_map { |table| table_comments(table) } +
+        schema_comments + type_comments + with_partitions(tables).flat_map { |table| table_comments(table) } +
           Metamodel::Design.views(model, @design.id).reject { |view| view.comment.empty? }
                            .map { |view| comment_statement("#{view_words(view)} #{place(view)}", view) }
       end

@@ -33,7 +33,7 @@ module Kelvath
 
       # The statement by which an element has no comment any more; nil where there is none.
       def comment_taken_back(element)
-        place = { table: "TABLE", schema: "SCHEMA", enumeration: "TYPE" }[element.kind]
+        place = { table: "TABLE", partition: "TABLE", schema: "SCHEMA", enumeration: "TYPE" }[element.kind]
         name = place == "SCHEMA" ? quote(element.name) : ("#{place(element)}" unless element.kind == :column)
         words = case element.kind
         when :column then "COLUMN #{place(model.fetch(element.parent_id))}.#{quote(element.name)}"

@@ -55,6 +55,11 @@ module Kelvath
       # Tables that the design makes, those that others refer to first.
       def tables = @tables ||= TableOrder.new(model, @design.id).tables.reject(&:outside)
 
+      # Tables, each followed by the partitions that it has.
+      def with_partitions(tables)
+        tables.flat_map { |table| [ table, *known(:partitions, Metamodel::Partition.of(model, table)) ] }
+      end
+
       # The name of a table, view or the like as it stands in SQL, with its schema.
       def place(element)
         @places[element] ||= platform.name_parts(element, model).map { |part| quote(part) }.join(".")
@@ -69,7 +74,7 @@ module Kelvath
       # What the script says of one table, view, index or foreign key: [Statement, …]
       def statements_of(element)
         case element.kind
-        when :table then table_statements(element)
+        when :table, :partition then table_statements(element)
         when :view then [ create_view(element) ].compact
         when :index then known(:indexes, [ element ]).filter_map { |index| create_index(model[index.parent_id], index) }
         when :foreign_key
@@ -88,20 +93,21 @@ module Kelvath
       attr_reader :model
 
       def table_statements(table)
-        indexes = known(:indexes, model.children(table.id, :index)).filter_map { |index| create_index(table, index) }
         comments = platform.supports?(:comments) ? table_comments(table) : []
-        [ create_table(table), *late_foreign_keys(table), *indexes, *comments, *rows_of(table) ]
+        [ create_table(table), *late_foreign_keys(table), *indexes_of(table), *comments, *rows_of(table) ]
       end
 
       def all_statements
-        schema_statements + programs.enumerations + programs.sequences + tables.map { |table| create_table(table) } +
-          tables.flat_map { |table| late_foreign_keys(table) } +
-          tables.flat_map { |table|
-            known(:indexes, model.children(table.id, :index)).filter_map { |each| create_index(table, each) }
-          } +
+        stores = with_partitions(tables)
+        schema_statements + programs.enumerations + programs.sequences + stores.map { |table| create_table(table) } +
+          stores.flat_map { |table| late_foreign_keys(table) } + stores.flat_map { |table| indexes_of(table) } +
           Metamodel::Design.views(model, @design.id).filter_map { |view| create_view(view) } +
-          rows + programs.routines + programs.triggers(tables) + referential_triggers(tables) +
+          rows + programs.routines + programs.triggers(stores) + referential_triggers(tables) +
           programs.rights + comment_statements
+      end
+
+      def indexes_of(table)
+        known(:indexes, model.children(table.id, :index)).filter_map { |index| create_index(table, index) }
       end
 
       # What writes sequences, routines, triggers and rights.
@@ -134,7 +140,18 @@ module Kelvath
         []
       end
 
+      # A partition has what its table has; what it has beside stands within it.
+      def create_partition(part)
+        lines = key_lines(part) + check_lines(part) + clause_lines(part) +
+                inline_foreign_keys(part).map { |key| foreign_key_sql(key) }
+        sql = "CREATE TABLE #{place(part)} PARTITION OF #{place(model.fetch(part.parent_id))}" \
+              "#{" (\n#{joined(lines)}\n)" if lines.any?} #{part.bounds}#{table_tail(part)}"
+        statement("partition", part.name, sql, part)
+      end
+
       def create_table(table)
+        return create_partition(table) if table.kind == :partition
+
         lines = column_lines(table) + key_lines(table) + check_lines(table) + clause_lines(table) +
                 inline_foreign_keys(table).map { |key| foreign_key_sql(key) }
         sql = "#{table_comment(table)}CREATE#{said(table, :words)} TABLE #{place(table)} (\n#{joined(lines)}\n)" \

@@ -7,7 +7,7 @@ module Kelvath
     class Conversion
       # The features that kinds of elements need.
       NEEDS = { schema: :schemas, foreign_key: :foreign_keys, check: :checks, index: :indexes, sequence: :sequences,
-                enumeration: :enumerations, role: :roles, grant: :roles }.freeze
+                enumeration: :enumerations, role: :roles, grant: :roles, partition: :partitions }.freeze
       AS_WRITTEN = %i[view routine trigger clause].freeze # whose SQL nobody translates
 
       # remarks: what has no counterpart, in words; design: the new one; elements: it and all within it; ids: { old id

@@ -18,8 +18,9 @@ module Kelvath
 
       Schema = Struct.new(:name, :comment, keyword_init: true)
       Table = Struct.new(:schema, :name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes,
-                         :triggers, :options, :rows, :bytes, :former,
+                         :triggers, :options, :rows, :bytes, :former, :part_of, :bounds,
                          keyword_init: true) { include Placed }
+      # part_of: the Table of which one is a partition, bounds: which rows are in it, as text.
       # rows, bytes of a table: by the server's statistics, nil if it has none; former: what it, or a column, was called
       # before in what was read.
       # columns: those within it, of a record; computed: the expression it is computed from, stored: kept in the row;
@@ -70,10 +71,10 @@ module Kelvath
 
       # version: the platform's, as it says it ("15"); nil if it does not.
       attr_reader :version, :schemas, :tables, :views, :enumerations, :domains, :sequences, :routines, :pieces, :roles,
-                  :log
+                  :partitions, :log
 
       def initialize(tables:, views:, schemas: [], enumerations: [], domains: [], sequences: [], routines: [],
-                     pieces: [], roles: [], version: nil, log: [])
+                     pieces: [], roles: [], partitions: [], version: nil, log: [])
         @version = version
         @schemas = schemas
         @tables = tables
@@ -84,6 +85,7 @@ module Kelvath
         @routines = routines
         @pieces = pieces
         @roles = roles
+        @partitions = partitions
         @log = log
       end
     end

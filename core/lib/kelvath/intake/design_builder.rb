@@ -44,7 +44,7 @@ module Kelvath
       # The design and all within it, when all links are known.
       def elements
         inner = schema_elements + enumeration_elements +
-                catalog.tables.flat_map { |table| table_elements(table) } + view_elements + program_elements +
+                catalog.tables.flat_map { |table| table_elements(table) } + partition_elements + view_elements + program_elements +
                 role_elements + piece_elements
         [ design, *inner, *@outside_schemas.values, *@outside.values, *@outside_columns.values ]
       end
@@ -89,18 +89,37 @@ module Kelvath
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
       end
 
+      # Partitions, each after what it is a part of; their parts are over the columns of the table.
+      def partition_elements
+        there = catalog.tables.to_h { |table| [ table, table_id(table.place) ] }.compare_by_identity
+        position = 0.0
+        catalog.partitions.flat_map do |part|
+          parent = there[part.part_of] or next []
+          id = there[part] = id_of(part)
+          [ build(:partition, parent, id:, name: part.name, schema_id: schema_ids[part.schema], bounds: part.bounds,
+                                      comment: part.comment, options: options(part, :partition, root_id(part)),
+                                      position: position += 1, **{ former_names: part.former }.compact),
+            *constraints(part, id), *part.indexes.map { |index| index_element(part, index) } ]
+        end
+      end
+
+      # The table that a partition is of, or the table itself.
+      def root(table) = table.part_of ? root(table.part_of) : table
+      def root_id(table) = table_id(root(table).place)
+
       def constraints(table, id)
+        place, within = root(table).place, root_id(table)
         keys = table.keys.map do |key|
           build(:key, id, id: id_of(key), name: key.name, primary: key.primary,
-                          column_ids: columns(table.place, key.columns),
-                          options: options(key, :key, id))
+                          column_ids: columns(place, key.columns),
+                          options: options(key, :key, within))
         end
         checks = table.checks.map do |check|
-          build(:check, id, id: id_of(check), name: check.name, condition: resolved(check.condition, :expression, id),
+          build(:check, id, id: id_of(check), name: check.name, condition: resolved(check.condition, :expression, within),
                             options: check.options.to_h)
         end
         clauses = table.clauses.to_a.map do |clause|
-          build(:clause, id, id: id_of(clause), name: clause.name, text: resolved(clause.text, :clause, id))
+          build(:clause, id, id: id_of(clause), name: clause.name, text: resolved(clause.text, :clause, within))
         end
         triggers = table.triggers.to_a.map { |each|
           build(:trigger, id, id: id_of(each), name: each.name, text: each.text) }
@@ -142,8 +161,8 @@ module Kelvath
 
       def foreign_key(table, key)
         target, targets = table_ids.key?(key.target) ? inside(key) : outside(table, key)
-        build(:foreign_key, table_id(table.place), id: id_of(key), name: key.name,
-                                                  column_ids: columns(table.place, key.columns),
+        build(:foreign_key, id_of(table), id: id_of(key), name: key.name,
+                                                  column_ids: columns(root(table).place, key.columns),
               target_table_id: target,
               target_column_ids: targets, on_delete: key.on_delete, on_update: key.on_update, options: key.options.to_h)
       end
@@ -185,11 +204,11 @@ module Kelvath
       end
 
       def index_element(table, index)
-        id = table_id(table.place)
-        build(:index, id, id: id_of(index), name: index.name, unique: index.unique,
-                          column_ids: columns(table.place, index.columns),
-                          descending_ids: columns(table.place, index.descending),
-                          included_ids: columns(table.place, index.included.to_a),
+        id, place = root_id(table), root(table).place
+        build(:index, id_of(table), id: id_of(index), name: index.name, unique: index.unique,
+                          column_ids: columns(place, index.columns),
+                          descending_ids: columns(place, index.descending),
+                          included_ids: columns(place, index.included.to_a),
                           condition: resolved(index.condition.to_s, :expression, id),
                           expression: resolved(index.expression, :index, id), options: options(index, :index, id))
       end
@@ -216,7 +235,7 @@ module Kelvath
 
       # Roles with their rights on what is there.
       def role_elements
-        there = [ catalog.schemas, catalog.tables, catalog.views, catalog.sequences, catalog.routines ].flatten(1)
+        there = [ catalog.schemas, catalog.tables, catalog.partitions, catalog.views, catalog.sequences, catalog.routines ].flatten(1)
                   .each_with_object({}.compare_by_identity) { |each, known| known[each] = true }
         catalog.roles.each_with_index.flat_map do |role, index|
           id = id_of(role)

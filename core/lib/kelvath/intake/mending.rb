@@ -18,8 +18,9 @@ module Kelvath
       # The mended Catalog.
       def catalog
         @schemas = renamed(@catalog.schemas.map(&:name), "")
-        @tables = places(@catalog.tables)
-        @columns = @catalog.tables.to_h do |table|
+        stores = @catalog.tables + @catalog.partitions
+        @tables = places(stores)
+        @columns = stores.to_h do |table|
           [ table.place, renamed(table.columns.map(&:name), @tables[table.place].last) ]
         end
         @views = places(@catalog.views)
@@ -31,6 +32,7 @@ module Kelvath
                   sequences: @catalog.sequences.map { |each| placed(each) },
                   routines: @catalog.routines.map { |each| placed(each, text: text(each.text, each.name)) },
                   pieces: @catalog.pieces.map { |each| copy(each, text: text(each.text, "")) } }
+        lists[:partitions] = @catalog.partitions.map { |each| partition(each) }
         Catalog.new(version: @catalog.version, log: @log, roles: @catalog.roles.map { |each| role(each) }, **lists)
       end
 
@@ -107,6 +109,9 @@ module Kelvath
                     triggers: table.triggers.to_a.map { |trigger| piece(trigger, :text, name) },
                     options: options(table.options), indexes: table.indexes.map { |index| index(table, index) })
       end
+
+      # One comes after what it is a part of.
+      def partition(part) = copy(table(part), part_of: @fresh.fetch(part.part_of)).tap { |copy| @fresh[part] = copy }
 
       def enumeration(each)
         values = each.values.map { |value| text(value, each.name) }

@@ -49,6 +49,7 @@ module Kelvath
         claim(waiting, :origin) { |each| by_former_name(each) }
         claim(waiting, :structure) { |each| by_columns(each) } # columns have theirs by now
         claim(waiting, :structure) { |each| by_thing(each) }
+        claim(waiting, :structure) { |each| by_bounds(each) }
       end
 
       def claim(waiting, how)
@@ -87,6 +88,14 @@ module Kelvath
 
         @on ||= index { |each| [ each.parent_id, each.on_id, each.passes_on ] if each.kind == :grant }
         free(@on[[ id(fresh.parent_id), id(fresh.on_id), fresh.passes_on ]])
+      end
+
+      # A partition by the rows that are in it.
+      def by_bounds(fresh)
+        return unless fresh.kind == :partition
+
+        @bounds ||= index { |each| [ each.parent_id, each.bounds.downcase ] if each.kind == :partition }
+        free(@bounds[[ id(fresh.parent_id), fresh.bounds.downcase ]])
       end
 
       def by_name(fresh)
@@ -131,11 +140,15 @@ module Kelvath
 
       def named(fresh, name)
         @names ||= index { |each|
-          [ each.kind, each.parent_id, each.values[:schema_id], each.name.downcase ] if each.class.fields.key?(:name)
+          [ each.kind, place(each.kind, each.parent_id), each.values[:schema_id], each.name.downcase ] if
+            each.class.fields.key?(:name)
         }
-        free(@names[[ fresh.kind, id(fresh.parent_id), fresh.values[:schema_id]&.then { |schema| id(schema) },
+        free(@names[[ fresh.kind, place(fresh.kind, id(fresh.parent_id)), fresh.values[:schema_id]&.then { |schema| id(schema) },
                       name.downcase ]])
       end
+
+      # Partitions go by their names wherever they are.
+      def place(kind, parent_id) = kind == :partition ? nil : parent_id
 
       def bare_names
         @bare_names ||= index { |each| [ each.kind, each.name.downcase ] if each.class.fields.key?(:schema_id) }

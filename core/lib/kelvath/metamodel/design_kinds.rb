@@ -27,7 +27,11 @@ module Kelvath
         when :column then tables(model, id).flat_map { |table| Column.nested(model, table.id).map(&:first) }
         when :schema, :enumeration, :table, :view, :sequence, :routine, :role then model.children(id, kind)
         when :grant then model.children(id, :role).flat_map { |role| model.children(role.id, :grant) }
-        else tables(model, id).flat_map { |table| model.children(table.id, kind) }
+        when :partition then tables(model, id).flat_map { |table| Partition.of(model, table) }
+        else
+          tables(model, id).flat_map { |table|
+            [ table, *Partition.of(model, table) ].flat_map { |each| model.children(each.id, kind) }
+          }
         end
       end
     end
@@ -54,7 +58,7 @@ module Kelvath
 
       # Is all that is in it outside the design, so that somebody else makes it?
       def outside?(model)
-        there = %i[table view enumeration sequence routine].flat_map { |kind| model.referrers(id, kind) }
+        there = %i[table partition view enumeration sequence routine].flat_map { |kind| model.referrers(id, kind) }
         there.any? && there.all? { |each| each.kind == :table && each.outside }
       end
     end
@@ -92,6 +96,29 @@ module Kelvath
       def card_ids(_model) = [ id ]
     end
 
+    # A part of a table that is spread, or of such a part: the rows that meet its bounds. It has the columns, and all
+    # else, of its table; it can have keys, indexes and checks of its own. bounds: as they stand behind its table.
+    class Partition < Element
+      within :table, :partition
+      name_once_in :parent, :schema_id
+      listed
+      include InSchema
+      field :name, :name
+      field :schema_id, :reference, to: :schema, compared: false
+      field :bounds, :text, label: "Which rows"
+      field :comment, :text
+      field :options, :options
+      field :former_names, :names, internal: true, compared: false # as those of tables
+      field :position, :number, internal: true, compared: false
+
+      # Those of a table or partition, each followed by those within it.
+      def self.of(model, parent)
+        model.children(parent.id, :partition).flat_map { |each| [ each, *of(model, each) ] }
+      end
+
+      def card_ids(model) = [ model.ancestors(self).find { |each| each.kind == :table }&.id ].compact
+    end
+
     # A column; within another one: a field of the record that it holds. stored is said of what is computed only.
     class Column < Element
       within :table, :column
@@ -122,7 +149,7 @@ module Kelvath
 
     # The primary key of a table or one of its alternate (unique) keys.
     class Key < Element
-      within :table
+      within :table, :partition
       listed
       include Named
       field :primary, :flag
@@ -134,7 +161,7 @@ module Kelvath
 
     # column_ids and target_column_ids run side by side.
     class ForeignKey < Element
-      within :table
+      within :table, :partition
       listed
       include Named
       field :column_ids, :references, to: :column, gone: :remove, label: "Columns"
@@ -149,7 +176,7 @@ module Kelvath
 
     # A condition that every row of a table must meet, in the platform's SQL.
     class Check < Element
-      within :table
+      within :table, :partition
       listed
       include Named
       field :condition, :expression
@@ -174,7 +201,7 @@ module Kelvath
 
     # A further part of a table's statement that Kelvath does not take apart, kept as text: an exclusion constraint.
     class Clause < Element
-      within :table
+      within :table, :partition
       listed
       include Named
       field :text, :expression
@@ -185,7 +212,7 @@ module Kelvath
     # expression stands for an index over an expression: its text from ON onwards. included_ids: columns that are kept
     # in it and not sought by; condition: of the rows that are in it, if not all are.
     class Index < Element
-      within :table
+      within :table, :partition
       listed
       include Named
       field :unique, :flag

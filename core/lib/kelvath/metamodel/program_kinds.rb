@@ -51,7 +51,7 @@ module Kelvath
 
     # What runs when rows of a table are written: its whole statement, kept as text.
     class Trigger < Element
-      within :table
+      within :table, :partition
       listed
       field :name, :name
       field :text, :text, label: "Its statement"
@@ -78,7 +78,7 @@ module Kelvath
       within :design
       def self.title = "answer for an alteration"
       field :about, :name, internal: true
-      field :question, :choice, values: [ "value", "value back", "former", "from", "lost" ], internal: true
+      field :question, :choice, values: [ "value", "value back", "former", "from", "along", "lost" ], internal: true
       field :text, :text
 
       def name = ""
@@ -103,7 +103,7 @@ module Kelvath
       within :role
       listed
       field :privileges, :names, label: "Rights"
-      field :on_id, :reference, to: %i[table view sequence schema routine], gone: :remove, label: "On"
+      field :on_id, :reference, to: %i[table partition view sequence schema routine], gone: :remove, label: "On"
       field :passes_on, :flag, label: "May pass them on"
       field :position, :number, internal: true, compared: false
 

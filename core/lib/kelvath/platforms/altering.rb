@@ -63,6 +63,10 @@ module Kelvath
       # called; columns: names.
       def given_name(_element, table:, columns:) = nil
 
+      # SQL that moves rows that belong to a partition from where they were before it came. from, part, table: places as
+      # they stand in SQL; names: of the columns; given: said where numbers are given.
+      def sorted_out(from:, part:, table:, names:, given:) = raise NotImplementedError, key
+
       # The name of the sequence by which a column counts, nil where that is nobody's business.
       def counter_name(_column, table:) = nil # rubocop:disable Lint/UnusedMethodArgument
     end

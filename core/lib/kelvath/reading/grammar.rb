@@ -5,6 +5,7 @@ require_relative "grammar/constraints"
 require_relative "grammar/indexes"
 require_relative "grammar/copies"
 require_relative "grammar/tables"
+require_relative "grammar/parts"
 require_relative "grammar/alterations"
 require_relative "grammar/others"
 require_relative "grammar/drops"
@@ -23,6 +24,7 @@ module Kelvath
       include Indexes
       include Copies
       include Tables
+      include Parts
       include Alterations
       include Others
       include Drops
@@ -281,6 +283,7 @@ module Kelvath
       def altered_index(cursor)
         cursor.take("if", "exists")
         name = cursor.qualified
+        return cursor.rest if cursor.take("attach", "partition") # of a partition: the table has it
         return passed(cursor.rest) unless cursor.take("rename", "to")
 
         _, index = state.index(name.name)

@@ -68,6 +68,13 @@ module Kelvath
         found
       end
 
+      # A copy of one of a kind, in its place.
+      def anew(kind, thing)
+        key = public_send(kind).key(thing)
+        @lines[copy = thing.dup] = @lines[thing]
+        public_send(kind)[key] = copy
+      end
+
       # A schema that something is in is there.
       def declare(schema, comment: nil)
         return if schema.nil?

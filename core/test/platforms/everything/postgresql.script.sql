@@ -1,5 +1,5 @@
 -- Everything for PostgreSQL
--- 8 tables, written by Kelvath
+-- 7 tables, written by Kelvath
 
 CREATE SCHEMA archive;
 
@@ -28,13 +28,19 @@ CREATE TABLE archive.harbour (
 
 CREATE TABLE sailing (
   id integer NOT NULL,
-  day date NOT NULL
+  day date NOT NULL,
+  CONSTRAINT sailing_pkey PRIMARY KEY (id, day)
 ) PARTITION BY RANGE (day);
 
-CREATE TABLE sailing_2026 (
-  id integer NOT NULL,
-  day date NOT NULL
-);
+CREATE TABLE sailing_2026 PARTITION OF sailing (
+  CONSTRAINT own CHECK ((id > 9))
+) FOR VALUES FROM ('2026-01-01') TO ('2027-01-01') PARTITION BY LIST (id);
+
+CREATE TABLE sailing_others PARTITION OF sailing_2026 DEFAULT;
+
+CREATE TABLE archive.sailing_first PARTITION OF sailing_2026 FOR VALUES IN (10, 11) WITH (fillfactor=70);
+
+CREATE TABLE sailing_late PARTITION OF sailing FOR VALUES FROM ('2027-01-01') TO (MAXVALUE);
 
 CREATE TABLE tug (
   code char(3) NOT NULL,
@@ -86,6 +92,8 @@ ALTER TABLE vessel
 ALTER TABLE berthing
   ADD CONSTRAINT berthing_vessel_id_fkey FOREIGN KEY (vessel_id) REFERENCES vessel (id);
 
+CREATE INDEX sailing_day_idx ON sailing (day);
+
 CREATE INDEX ix_note ON archive.voyage USING btree (lower(note));
 
 CREATE INDEX ix_hash ON vessel USING hash (name);
@@ -120,6 +128,10 @@ CREATE OR REPLACE FUNCTION public.touch()
  LANGUAGE plpgsql
 AS $function$ BEGIN RETURN NEW; END $function$;
 
+CREATE TRIGGER each_sailing AFTER INSERT ON public.sailing FOR EACH ROW EXECUTE FUNCTION touch();
+
+CREATE TRIGGER late_only AFTER INSERT ON public.sailing_late FOR EACH ROW EXECUTE FUNCTION touch();
+
 CREATE TRIGGER watch BEFORE INSERT ON public.vessel FOR EACH ROW EXECUTE FUNCTION touch();
 
 GRANT SELECT ON harbour TO PUBLIC;
@@ -140,6 +152,8 @@ DO $once$ BEGIN
 CREATE ROLE stoker;
 EXCEPTION WHEN duplicate_object THEN NULL; END $once$;
 
+GRANT ALL ON sailing_late TO stoker;
+
 GRANT ALL ON SEQUENCE ticket_number TO stoker;
 
 GRANT ALL ON vessel TO stoker;
@@ -153,6 +167,8 @@ COMMENT ON TABLE harbour IS 'Where ferries land.';
 COMMENT ON COLUMN harbour.code IS 'Three letters.';
 
 COMMENT ON COLUMN archive.harbour.closed IS 'The last day.';
+
+COMMENT ON TABLE sailing_late IS 'What is to come.';
 
 COMMENT ON VIEW long_ones IS 'Longer than 50 metres.';
 

@@ -36,7 +36,17 @@ CREATE UNLOGGED TABLE berthing (
   CONSTRAINT no_two EXCLUDE USING gist (during WITH &&)
 );
 CREATE TABLE sailing (id int NOT NULL, day date NOT NULL) PARTITION BY RANGE (day);
-CREATE TABLE sailing_2026 PARTITION OF sailing FOR VALUES FROM ('2026-01-01') TO ('2027-01-01');
+ALTER TABLE sailing ADD PRIMARY KEY (id, day);
+CREATE TABLE sailing_2026 PARTITION OF sailing (CONSTRAINT own CHECK (id > 9)) FOR VALUES FROM ('2026-01-01') TO ('2027-01-01') PARTITION BY LIST (id);
+CREATE TABLE archive.sailing_first PARTITION OF sailing_2026 FOR VALUES IN (10, 11) WITH (fillfactor='70');
+CREATE TABLE sailing_others PARTITION OF sailing_2026 DEFAULT;
+CREATE TABLE sailing_late (day date NOT NULL, id int NOT NULL DEFAULT 3, PRIMARY KEY (id, day));
+CREATE INDEX ON sailing (day);
+CREATE INDEX own_of_late ON sailing_late (day DESC);
+ALTER TABLE sailing ATTACH PARTITION sailing_late FOR VALUES FROM ('2027-01-01') TO (MAXVALUE);
+CREATE TRIGGER each_sailing AFTER INSERT ON sailing FOR EACH ROW EXECUTE FUNCTION touch();
+CREATE TRIGGER late_only AFTER INSERT ON sailing_late FOR EACH ROW EXECUTE FUNCTION touch();
+COMMENT ON TABLE sailing_late IS 'What is to come.';
 CREATE TABLE tug (power int) INHERITS (harbour);
 ALTER TABLE berthing ADD CONSTRAINT late CHECK (state <> '') NOT VALID;
 CREATE INDEX ix_name ON vessel (name, length DESC);
@@ -54,7 +64,7 @@ CREATE POLICY mine ON vessel USING (true);
 GRANT SELECT ON harbour TO PUBLIC;
 CREATE ROLE mate;
 CREATE ROLE stoker LOGIN;
-GRANT ALL ON vessel, ticket_number TO stoker;
+GRANT ALL ON vessel, ticket_number, sailing_late TO stoker;
 GRANT UPDATE, SELECT ON long_ones TO mate WITH GRANT OPTION;
 GRANT DELETE ON long_ones TO mate;
 GRANT USAGE ON SCHEMA archive TO stoker, mate;

@@ -7,9 +7,10 @@ module Kelvath
     #   [ "vessel.length", "value" ]      => "0"             what rows get; "value back": on the way back
     #   [ "driver.mobile", "former" ]     => "phone"         what it is called at the start
     #   [ "contact.phone", "from" ]       => "driver.phone"  the column whose values come along
+    #   [ "sailing_2025", "along" ]     => "yes"           its rows go into the other partitions
     #   [ "driver.phone", "lost" ]        => "yes"           it is none of what is new: it may go with its values
     module Answers
-      KINDS = %i[table column key foreign_key check index enumeration schema view sequence routine].freeze
+      KINDS = %i[table partition column key foreign_key check index enumeration schema view sequence routine].freeze
 
       module_function
 

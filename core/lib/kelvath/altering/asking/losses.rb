@@ -13,10 +13,12 @@ module Kelvath
       end
 
       # writer: a Ddl::Writer of the start's model; carried: ids of columns whose values go elsewhere;
-      # merged: ids of tables of which all goes elsewhere; homeless: foreign
-      # keys to tables without rows.
-      def initialize(changes, touched, questions, writer, carried: Set.new, merged: Set.new, homeless: [])
+      # merged: ids of tables of which all goes elsewhere; homeless: foreign keys to tables without rows; partitions:
+      # those that go with their rows.
+      def initialize(changes, touched, questions, writer, carried: Set.new, merged: Set.new, homeless: [],
+                     partitions: [])
         @homeless = homeless
+        @partitions = partitions
         @merged = merged
         @changes = changes
         @touched = touched
@@ -36,7 +38,15 @@ module Kelvath
         @changes.removed(:table).reject { |each| each.outside || @merged.include?(each.id) }.map do |table|
           loss(:dropped, table, "The table #{table.name} is dropped with its rows.",
 "SELECT count(*) FROM #{place(table)}")
-        end + unhoused
+        end + unhoused + partitions
+      end
+
+      def partitions
+        @partitions.map do |each|
+          of = @changes.start.fetch(each.parent_id).name
+          loss(:dropped, each, "The partition #{each.name} of #{of} is dropped with its rows.",
+               "SELECT count(*) FROM #{place(each)}")
+        end
       end
 
       def history
@@ -48,7 +58,8 @@ module Kelvath
 
       # Rows of a table that is spread over parts find no place before the parts are made.
       def unhoused
-        @touched.copied.map { |id| @changes.goal.fetch(id) }.select { |each| Copies.unhoused?(each) }.map do |table|
+        @touched.copied.map { |id| @changes.goal.fetch(id) }
+                .select { |each| Copies.unhoused?(each, @changes.goal) }.map do |table|
           loss(:dropped, table, "The table #{table.name} is made anew without its rows: its parts are not there yet.",
                "SELECT count(*) FROM #{place(@changes.start.fetch(table.id))}")
         end

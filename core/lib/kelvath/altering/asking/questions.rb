@@ -21,12 +21,15 @@ module Kelvath
 
       # Those that are not answered: [Question, …], first what may be something else under another name: what is
       # answered there need not be asked any more.
-      def open = renamed + needed + parted
+      def open = renamed + needed + parted + scattered
 
       # SQL that a person gave for a column's rows; nil for none. Names in it are those of the goal, and of what is
       # still
       # there.
       def value(column) = @answers[[ Altering.about(@changes.goal, column), @kind ]]
+
+      # Did somebody say that something may go with what is in it?
+      def lost?(element) = @answers.key?([ Altering.about(@changes.start, element), "lost" ])
 
       # What a mandatory column's rows get that have no value, as SQL; nil if nobody knows.
       def filling(column)
@@ -57,6 +60,20 @@ module Kelvath
           ask(column, @kind, "#{title(column)} gets another type, which its values do not fit: what do rows get?",
               example: example(column), needed: false)
         end
+      end
+
+      # Rows go along unless somebody says otherwise, so that nothing waits for an answer.
+      def scattered
+        @touched.scattered.reject { |each| answered_of?(each) }.map do |each|
+          about = Altering.about(@changes.start, each)
+          Question.new(about:, kind: "along", example: "yes", needed: false, element_id: each.id, lost: about, words:
+            "Do the rows of #{each.name}, which goes, go into the other partitions of " \
+            "#{@changes.start.fetch(each.parent_id).name}? They do unless they may go.")
+        end
+      end
+
+      def answered_of?(part)
+        lost?(part) || @answers.key?([ Altering.about(@changes.start, part), "along" ])
       end
 
       def renamed

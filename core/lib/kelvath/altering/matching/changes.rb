@@ -61,9 +61,11 @@ module Kelvath
       end
 
       def compared(old, new)
-        return if old.values == new.values
+        moved = new.kind == :partition && old.parent_id != new.parent_id
+        return if old.values == new.values && !moved
 
         fields = @likeness.differences(old, new)
+        fields << :parent_id if moved
         Change.new(old, new, fields) if fields.any?
       end
     end

@@ -62,7 +62,8 @@ module Kelvath
         strange.empty? ? theirs : theirs.map { |each| Matching::OtherIds.element(each, strange, sources: false) }
       end
 
-      def place(element) = [ element.kind, element.parent_id ]
+      # A partition may go to another table.
+      def place(element) = [ element.kind, (element.parent_id unless element.kind == :partition) ]
 
       # { id on the goal's side => name at the start }, as was answered.
       def renamed(model, theirs, answers)

@@ -120,7 +120,8 @@ module Kelvath
 
       # What is said of a table beside its columns.
       def options
-        @changes.changed(:table).reject { |each| @touched.copied?(each.id) }.flat_map do |change|
+        changes = %i[table partition].flat_map { |kind| @changes.changed(kind) }
+        changes.reject { |each| @touched.copied?(each.id) }.flat_map do |change|
           change.fields.include?(:options) ? optioned(change) : []
         end
       end
@@ -131,7 +132,7 @@ module Kelvath
           change.old.options[name] == change.new.options[name]
         }
         names.filter_map do |name|
-          option = @platform.option(:table, name)
+          option = @platform.option(change.new.kind, name)
           set, reset = option&.changes
           template = change.new.options.key?(name) ? set : reset
           next unless template
@@ -161,7 +162,7 @@ module Kelvath
 
         case element.kind
         when :column then copied.include?(element.parent_id) || @touched.remade?(element.id)
-        when :table then copied.include?(element.id)
+        when :table, :partition then copied.include?(element.id)
         when :view then @touched.views.include?(element.id)
         when :enumeration then @touched.types_made_anew.include?(element.id)
         end
@@ -169,7 +170,7 @@ module Kelvath
 
       # Where comments are said apart, one that is empty now has to be taken back.
       def silenced
-        %i[table column schema enumeration view].flat_map { |kind| @changes.changed(kind) }
+        %i[table partition column schema enumeration view].flat_map { |kind| @changes.changed(kind) }
           .select { |each| each.fields.include?(:comment) && each.new.comment.empty? }
           .reject { |each| each.new.kind == :view && @touched.views.include?(each.id) }
           .filter_map { |each| @writer.comment_taken_back(each.new) }

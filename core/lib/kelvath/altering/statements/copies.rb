@@ -7,9 +7,10 @@ module Kelvath
     class Copies
       FRESH = "new_"
 
-      # Can a table take no rows as it is made, since its parts are made apart?
-      def self.unhoused?(table)
-        table.options.keys.any? { |name| name.start_with?("partition by ") }
+      # Can a table take no rows as it is made, since it has no parts yet? model: the goal.
+      def self.unhoused?(table, model)
+        table.kind == :table && table.options.keys.any? { |name| name.start_with?("partition by ") } &&
+          model.children(table.id, :partition).empty?
       end
 
       # plan: an InPlace.
@@ -23,7 +24,8 @@ module Kelvath
 
       # [Ddl::Statement, …], when everything has its new name.
       def statements
-        @touched.copied.map { |id| goal.fetch(id) }.sort_by(&:name).flat_map { |table| copy(table) }
+        @touched.copied.map { |id| goal.fetch(id) }.select { |each| each.kind == :table }.sort_by(&:name)
+                .flat_map { |table| copy(table) }
       end
 
       private
@@ -35,9 +37,12 @@ module Kelvath
         name = free(table)
         fresh = @plan.goal_writer.place(table.with(name:))
         note = @platform.class::NOTES[:copy]
-        [ @plan.speech.statement("table", table, made(table, fresh), note:), *rows(table, fresh),
+        parts = Metamodel::Partition.of(goal, table).map { |each| [ each, free(each) ] }
+        [ @plan.speech.statement("table", table, made(table, fresh), note:), *parts_made(table, name, parts),
+          *rows(table, fresh),
           @plan.speech.statement("drop", table, @platform.dropped("table", place(table))),
-          renamed(table, fresh), *@plan.counters.named_again(table, name) ].compact
+          renamed(table, fresh), *parts.map { |part, called| renamed(part, called_place(part, called)) },
+          *@plan.counters.named_again(table, name) ].compact
       end
 
       def renamed(table, fresh)
@@ -45,6 +50,17 @@ module Kelvath
         @plan.speech.say(:rename_table, "rename", table, from: fresh, to: quote(table.name), place:,
                          from_text: @platform.literal(fresh), to_text: @platform.literal(table.name))
       end
+
+      # Partitions of the table, as it is called for a while; they are too.
+      def parts_made(table, name, parts)
+        return [] if parts.empty?
+
+        called = [ table.with(name:), *parts.map { |part, free| part.with(name: free) } ]
+        writer = @plan.writer(goal.updated(put: called, drop: []))
+        called.drop(1).flat_map { |part| writer.statements_of(part).first(1) }
+      end
+
+      def called_place(part, name) = @plan.goal_writer.place(part.with(name:))
 
       # The statement that makes the table, under another name.
       def made(table, fresh)
@@ -55,7 +71,8 @@ module Kelvath
 
       def free(table)
         @taken ||= Naming::TakenNames.new(limit: @platform.identifier_limit).tap do |names|
-          [ goal, @plan.mid ].each { |model| model.all(:table).each { |each| names.claim(each.name) } }
+          [ goal, @plan.mid ].each { |model| %i[table partition].each { |kind|
+            model.all(kind).each { |each| names.claim(each.name) } } }
         end
         @taken.take("#{FRESH}#{table.name}")
       end
@@ -63,7 +80,7 @@ module Kelvath
       def place(table) = @plan.mid_writer.place(@plan.mid.fetch(table.id))
 
       def rows(table, target)
-        return if self.class.unhoused?(table)
+        return if self.class.unhoused?(table, goal)
 
         pairs = goal.children(table.id, :column).filter_map { |column|
           value = carried(column) if column.computed.empty?

@@ -6,10 +6,11 @@ module Kelvath
     # change; what is new is made; columns change and get values; what nobody needs goes; what was taken down is put up
     # again.
     class InPlace
-      attr_reader :changes, :touched, :questions, :platform, :speech, :start_writer, :goal_writer, :mid_writer, :moves
+      attr_reader :changes, :touched, :questions, :platform, :speech, :start_writer, :goal_writer, :mid_writer, :moves,
+                  :partitions
 
       # recipe: a Metamodel::Recipe.
-      def initialize(changes, touched, questions, recipe)
+      def initialize(changes, touched, questions, recipe, partings)
         @changes = changes
         @touched = touched
         @questions = questions
@@ -21,18 +22,21 @@ module Kelvath
         @renames = Renames.new(changes, touched, @speech, @platform)
         @mid_writer = writer(mid)
         @moves = Moves.new(self)
+        @partings = partings
+        @partitions = Partitions.new(self, partings)
       end
 
       # [Ddl::Statement, …]
       def statements
-        return [] if @changes.none?
+        return [] if @changes.none? && @partings.none?
 
         columns, others, up = Columns.new(self), Others.new(self), BuildingUp.new(self)
-        list = TakingDown.new(self).statements + others.places + @renames.statements + counters.statements +
-               others.made +
-               Copies.new(self).statements + columns.statements + columns.gone + others.dropped +
+        list = partitions.leaving + TakingDown.new(self).statements + others.places + @renames.statements + counters.statements +
+               partitions.apart + others.made + partitions.made +
+               Copies.new(self).statements + columns.statements + columns.gone + partitions.dropped +
+               others.dropped +
                others.routines(for_views: true) + up.statements + others.routines(for_views: false) +
-               up.rest + others.last
+               partitions.joined + up.rest + others.last
         list.empty? ? list : around(list)
       end
 
@@ -99,7 +103,7 @@ module Kelvath
       # One statement, or the gentle ones if the recipe asks for these and the platform has them. Answers a list.
       def gently(template, kind, element, **parts)
         gentle = @platform.class::GENTLY[template] if @recipe.big_tables == "gently"
-        gentle = nil if element.kind == :key && element.primary
+        gentle = nil if (element.kind == :key && element.primary) || spread?(element)
         words = { add_key: :add_constraint, add_check: :add_constraint, add_foreign_key: :add_constraint }
         unless gentle
           note = @platform.class::NOTES[template] if grown?(element)
@@ -114,7 +118,7 @@ module Kelvath
       def gently_made(template, made)
         element = @changes.goal.fetch(made.element_id)
         made.note = @platform.class::NOTES[template] if grown?(element)
-        return [ made ] unless @recipe.big_tables == "gently" && @changes.start.key?(element.parent_id)
+        return [ made ] unless @recipe.big_tables == "gently" && @changes.start.key?(element.parent_id) && !spread?(element)
 
         change = @platform.class::GENTLY[template] or return [ made ]
         made.sql = change.call(made.sql)
@@ -160,6 +164,11 @@ module Kelvath
       end
 
       private
+
+      # Of a table with partitions less can be said gently.
+      def spread?(element)
+        @changes.goal[element.parent_id]&.then { |table| @changes.goal.children(table.id, :partition).any? }
+      end
 
       # Can it have many rows?
       def grown?(element) = @changes.start.key?(element.kind == :table ? element.id : element.parent_id)

@@ -38,12 +38,12 @@ module Kelvath
 
       # Tables, sequences and types share their names.
       def tables
-        changes = %i[table sequence enumeration].flat_map { |kind| moving(@changes.changed(kind)) }
-        gone = %i[table sequence].flat_map { |kind| @changes.removed(kind) }
+        changes = %i[table partition sequence enumeration].flat_map { |kind| moving(@changes.changed(kind)) }
+        gone = %i[table partition sequence].flat_map { |kind| @changes.removed(kind) }
         wanted = changes.map { |each| key(each.new, @changes.goal) } +
-                 %i[table sequence view].flat_map { |kind| @changes.added(kind).map { |each|
+                 %i[table partition sequence view].flat_map { |kind| @changes.added(kind).map { |each|
  key(each, @changes.goal) } }
-        @taken = %i[table sequence enumeration].flat_map { |kind| @places.all(kind).map { |each| key(each, @places) } }
+        @taken = %i[table partition sequence enumeration].flat_map { |kind| @places.all(kind).map { |each| key(each, @places) } }
                                                .tally
         aside(gone.select { |each| wanted.include?(key(each, @places)) })
         each_free(changes, ->(each) { key(each.new, @changes.goal) }) { |each| move(each) }
@@ -71,8 +71,10 @@ module Kelvath
             new.schema_id)), to: quote(target&.name || @platform.class::FIRST_SCHEMA))
           put(now.with(schema_id: new.schema_id))
         end
-        take(:"rename_#{old.kind}", "rename", old, to: new.name) unless old.name == new.name
+        take(renaming(old), "rename", old, to: new.name) unless old.name == new.name
       end
+
+      def renaming(element) = element.kind == :partition ? :rename_table : :"rename_#{element.kind}"
 
       def refuse_move(table)
         raise InvalidValue.new("#{@platform.title} cannot take #{table.name} to another schema; make it there and " \
@@ -114,7 +116,7 @@ module Kelvath
       def aside(elements)
         elements.each do |each|
           table = place(now(each.parent_id)) if each.kind == :column
-          take(:"rename_#{each.kind}", "rename", each, to: free(each), **({ table: } if table).to_h)
+          take(renaming(each), "rename", each, to: free(each), **({ table: } if table).to_h)
         end
       end
 

@@ -42,12 +42,13 @@ module Kelvath
         kinds = relations.group_by { |row| row["kind"] }
         tables = kinds.values_at("r", "p").compact.flatten.sort_by { |row| [ row["schema"].to_s, row["name"] ] }
         found = tables.each_with_index.map { |row, index| table(row, index, tables.size) }
+        stores, partitions = partitioned(tables, found)
         views = kinds.values_at("v", "m").compact.flatten.map { |row| view(row) }
         kinds.fetch("f", []).each { |row| remark(title(row), "This foreign table is not taken in.") }
         made = { schemas:, sequences:, routines: }
         roles, kept = rights(relations: found + views + made[:sequences], **made.slice(:schemas, :routines))
         untaken { @query.call(Queries::REST) }
-        Catalog.new(version: @query.call(Queries::VERSION).first["version"], tables: found, views:, enumerations:,
+        Catalog.new(version: @query.call(Queries::VERSION).first["version"], tables: stores, partitions:, views:, enumerations:,
                     domains:, pieces: pieces + kept, roles:, **made, log: @log)
       end
 
@@ -96,6 +97,16 @@ module Kelvath
                            foreign_keys: foreign.map { |each| foreign_key(each) }, clauses:, indexes: indexes(oid),
                            checks: checks(row, constraints.fetch("c", [])), triggers: triggers(oid),
                            options: table_options(row), rows: row["rows"]&.to_i, bytes: row["bytes"]&.to_i)
+      end
+
+      # [tables, partitions]
+      def partitioned(rows, tables)
+        known = rows.map { |row| row["oid"].to_i }.zip(tables).to_h
+        rows.zip(tables).each do |row, table|
+          table.part_of = known[row["whole"].to_i] if row["whole"]
+          table.bounds = row["bounds"] if table.part_of
+        end
+        Intake::Partitions.new(tables) { |_, object, message| remark(object, message) }.parted
       end
 
       def triggers(oid)
@@ -150,13 +161,9 @@ module Kelvath
       end
 
       def told(row)
-        if true?(row["part"])
-          remark(title(row), "It is a partition of #{row['parents']}; it is taken in as a table of its own.")
-        end
+        return unless row["parents"]
 
-        if row["parents"] && !true?(row["part"])
-          remark(title(row), "It inherits from #{row['parents']}; it is taken in as a table of its own.")
-        end
+        remark(title(row), "It inherits from #{row['parents']}; it is taken in as a table of its own.")
       end
 
       def view(row)

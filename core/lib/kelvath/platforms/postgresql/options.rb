@@ -15,6 +15,16 @@ module Kelvath
                                 "ALTER TABLE %<table>s SET TABLESPACE pg_default" ], at: :tail, as: "TABLESPACE %s",
                      explanation: "Where on disk it is kept." }.freeze
 
+      SPREAD = { "range" => "Its rows are spread over partitions by ranges of these columns.",
+                 "list" => "Its rows are spread over partitions by lists of values of this column.",
+                 "hash" => "Its rows are spread over partitions evenly." }.freeze
+
+      def self.spread(kind, way, explanation)
+        Option.new(name: "partition by #{way}", of: kind, type: :sql, at: :tail, explanation:,
+                   as: "PARTITION BY #{way.upcase} (%s)")
+      end
+      private_class_method :spread
+
       ALL = [
         Option.new(name: "numbering", of: :column, type: :choice, since: "10", values: %w[always],
                    explanation: "The database gives the number always, and refuses one that is given."),
@@ -40,13 +50,10 @@ module Kelvath
         Option.new(name: "unlogged", of: :table, type: :flag, at: :words, as: "UNLOGGED",
                    changes: [ "ALTER TABLE %<table>s SET UNLOGGED", "ALTER TABLE %<table>s SET LOGGED" ],
                    explanation: "Its rows are lost in a crash, and written faster."),
-        Option.new(name: "partition by range", of: :table, type: :sql, at: :tail, as: "PARTITION BY RANGE (%s)",
-                   explanation: "Its rows are spread over partitions by ranges of these columns."),
-        Option.new(name: "partition by list", of: :table, type: :sql, at: :tail, as: "PARTITION BY LIST (%s)",
-                   explanation: "Its rows are spread over partitions by lists of values of this column."),
-        Option.new(name: "partition by hash", of: :table, type: :sql, at: :tail, as: "PARTITION BY HASH (%s)",
-                   explanation: "Its rows are spread over partitions evenly."),
+        *SPREAD.map { |way, explanation| spread(:table, way, explanation) },
+        *SPREAD.map { |way, explanation| spread(:partition, way, explanation) },
         Option.new(of: :table, **FILL), Option.new(of: :table, **TABLESPACE),
+        Option.new(of: :partition, **FILL), Option.new(of: :partition, **TABLESPACE),
         Option.new(name: "method", of: :index, type: :choice, values: METHODS, at: :method, as: "USING %s",
                    explanation: "How the index is kept, if not as a tree."),
         Option.new(name: "nulls not distinct", of: :index, type: :flag, since: "15", at: :tail,

@@ -26,12 +26,12 @@ module Kelvath
                       (?:CREATE\s+(?:UNIQUE\s+)?|DROP\s+|RE)INDEX\s+CONCURRENTLY)\b/xi
       ROUTINE_AGAIN = "CREATE OR REPLACE"
       FEATURES = superclass::FEATURES.except(:nested_columns)
-                                     .merge(undone_whole: true, arrays: true, rights_told: true, enumerations: true,
+                                     .merge(undone_whole: true, arrays: true, rights_told: true, partitions: true, enumerations: true,
                                             virtual_columns: "18").freeze
       ALTERS = Alters::WORDS
       NOTES = Alters::NOTES
       GENTLY = Alters::GENTLY
-      ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
+      ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "partition" => :if_not_exists, "sequence" => :if_not_exists,
                "index" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace,
                "row" => " ON CONFLICT DO NOTHING", "foreign key" => :dropped_before, "grant" => :harmless,
                "comment" => :harmless }.freeze
@@ -101,6 +101,14 @@ module Kelvath
         GivenNames::ENDINGS.key?(sort) ? GivenNames.name(sort, table:, columns:) : nil
       end
 
+      # Which rows these are the server knows (pg_get_partition_constraintdef).
+      def sorted_out(from:, part:, table:, names:, given:)
+        before, after = [ "WITH gone AS (DELETE FROM #{from} WHERE ", " RETURNING #{names}) INSERT INTO #{table} " \
+                          "(#{names})#{given} SELECT #{names} FROM gone" ].map { |text| literal(text) }
+        bounds = "pg_get_partition_constraintdef(#{literal(part)}::regclass)"
+        "DO #{literal("BEGIN EXECUTE #{before} || #{bounds} || #{after}; END")}"
+      end
+
       # The sequence of a column that counts.
       def counter_name(column, table:)
         column.options["numbered by"] || GivenNames.name(:sequence, table:, columns: [ column.name ])
@@ -120,6 +128,7 @@ module Kelvath
       def as_kept(kind, field, value)
         case [ kind, field ]
         when %i[trigger text] then Ddl::Alike.expression(events_in_order(value), without: FIRST_SCHEMA)
+        when %i[partition bounds] then Ddl::Alike.expression(value)
         when %i[index expression] then Ddl::Alike.expression(value, without: FIRST_SCHEMA)
         when %i[routine text] then Ddl::Alike.body(value)
         else value

@@ -27,6 +27,9 @@ module Kelvath
       SIZE = "CASE WHEN c.reltuples >= 0 THEN c.reltuples::bigint END AS rows, " \
              "c.relpages::bigint * current_setting('block_size')::int AS bytes"
 
+      # The table of which one is a partition, or the table itself.
+      WHOLE = ->(id) { "coalesce(pg_partition_root(#{id}::regclass), #{id})" }
+
       # All that can be taken in, without any of what it consists of.
       LIST = <<~SQL
         SELECT c.oid::bigint AS id, #{SCHEMA}, c.relname AS name,
@@ -35,7 +38,7 @@ module Kelvath
                pg_get_userbyid(c.relowner) AS owner, #{SIZE},
                has_schema_privilege(n.oid, 'USAGE') AND has_table_privilege(c.oid, 'SELECT') AS readable
         FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f', 'S') AND #{OWN.('pg_class', 'c')}
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f', 'S') AND #{OWN.('pg_class', 'c')} AND NOT c.relispartition
           AND (c.relkind <> 'S' OR NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid
             AND d.deptype IN ('a', 'i')))
         UNION ALL SELECT t.oid::bigint, #{SCHEMA}, t.typname, 'type', pg_get_userbyid(t.typowner), NULL, NULL,
@@ -68,11 +71,14 @@ module Kelvath
                obj_description(c.oid, 'pg_class') AS comment,
                CASE WHEN c.relkind IN ('v', 'm') THEN pg_get_viewdef(c.oid) END AS query,
                #{SIZE}, c.relpersistence AS persistence, to_json(c.reloptions) AS settings, #{TABLESPACE},
-               c.relispartition AS part, CASE WHEN c.relkind = 'p' THEN pg_get_partkeydef(c.oid) END AS parted,
-               (SELECT string_agg(i.inhparent::regclass::text, ', ') FROM pg_inherits i
-                 WHERE i.inhrelid = c.oid) AS parents
+               CASE WHEN c.relkind = 'p' THEN pg_get_partkeydef(c.oid) END AS parted,
+               CASE WHEN c.relispartition THEN (SELECT i.inhparent::int FROM pg_inherits i
+                 WHERE i.inhrelid = c.oid) END AS whole,
+               CASE WHEN c.relispartition THEN pg_get_expr(c.relpartbound, c.oid) END AS bounds,
+               CASE WHEN NOT c.relispartition THEN (SELECT string_agg(i.inhparent::regclass::text, ', ')
+                 FROM pg_inherits i WHERE i.inhrelid = c.oid) END AS parents
         FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') AND #{OWN.('pg_class', 'c')} /* table view: c.oid */
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') AND #{OWN.('pg_class', 'c')} /* table view: #{WHOLE.('c.oid')} */
         ORDER BY n.nspname <> 'public', n.nspname, c.relname
       SQL
 
@@ -94,7 +100,7 @@ module Kelvath
                      JOIN pg_namespace sn ON sn.oid = s.relnamespace
                    WHERE p.classid = 'pg_class'::regclass AND p.refclassid = 'pg_class'::regclass
                      AND p.deptype IN ('a', 'i')) q ON q.refobjid = a.attrelid AND q.refobjsubid = a.attnum
-        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped /* table: a.attrelid */
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped /* table: #{WHOLE.('a.attrelid')} */
         ORDER BY a.attrelid, a.attnum
       SQL
 
@@ -108,7 +114,10 @@ module Kelvath
                k.confmatchtype AS match, pg_get_constraintdef(k.oid) AS text,
                pg_get_expr(k.conbin, k.conrelid) AS condition
         FROM pg_constraint k JOIN pg_namespace n ON n.oid = k.connamespace
-        WHERE #{PEOPLES} AND k.conrelid <> 0 AND k.contype <> 'n' /* table: k.conrelid */ ORDER BY k.conrelid, k.conname
+        WHERE #{PEOPLES} AND k.conrelid <> 0 AND k.contype <> 'n' AND k.conparentid = 0
+          AND (k.conislocal OR NOT (SELECT c.relispartition FROM pg_class c WHERE c.oid = k.conrelid))
+          /* table: #{WHOLE.('k.conrelid')} */
+        ORDER BY k.conrelid, k.conname
       SQL
 
       # special: what cannot be said by its columns and a method alone.
@@ -128,14 +137,16 @@ module Kelvath
         FROM pg_index i JOIN pg_class c ON c.oid = i.indexrelid JOIN pg_am m ON m.oid = c.relam
           JOIN pg_namespace n ON n.oid = c.relnamespace
         WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_constraint k WHERE k.conindid = i.indexrelid)
-        /* table: i.indrelid */
+          AND NOT c.relispartition
+        /* table: #{WHOLE.('i.indrelid')} */
         ORDER BY i.indrelid, c.relname
       SQL
 
       TRIGGERS = <<~SQL
         SELECT t.tgrelid::int AS oid, t.tgname AS name, pg_get_triggerdef(t.oid) AS text
         FROM pg_trigger t JOIN pg_class c ON c.oid = t.tgrelid JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{PEOPLES} AND NOT t.tgisinternal AND c.relkind IN ('r', 'p') /* table: t.tgrelid */
+        WHERE #{PEOPLES} AND NOT t.tgisinternal AND c.relkind IN ('r', 'p')
+          AND coalesce(to_jsonb(t) ->> 'tgparentid', '0') = '0' /* table: #{WHOLE.('t.tgrelid')} */
         ORDER BY t.tgrelid, t.tgname
       SQL
 

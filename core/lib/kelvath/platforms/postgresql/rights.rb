@@ -28,7 +28,7 @@ module Kelvath
         RIGHTS_OF.("relation", HERE, "c.relname", "pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace",
                    "CASE c.relkind WHEN 'S' THEN 's'::\"char\" ELSE 'r'::\"char\" END", "c.relacl", "c.relowner",
                    "c.relkind IN ('r', 'p', 'v', 'm', 'S') AND #{Q::OWN.('pg_class', 'c')}",
-                   "table view sequence: c.oid"),
+                   "table view sequence: #{Q::WHOLE.('c.oid')}"),
         RIGHTS_OF.("schema", "NULL", "n.nspname", "pg_namespace n", "'n'", "n.nspacl", "n.nspowner",
                    "n.nspname <> 'public'", "table view sequence routine: 1"),
         RIGHTS_OF.("routine", HERE, "p.proname", "pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace", "'f'",

@@ -14,7 +14,10 @@ module Kelvath
           state.tables.each_value { |table| type_computed(table) } unless dialect.platform.any_type?
           tell_rows
           dialect.finish(state, self)
-          Catalog.new(tables: state.tables.values, views: state.views.values, schemas: schemas,
+          tables, partitions = Intake::Partitions.new(state.tables.values) { |table, object, message|
+            log.note(*state.lines.fetch(table), message, object:)
+          }.parted
+          Catalog.new(tables:, partitions:, views: state.views.values, schemas: schemas,
                       enumerations: state.enumerations.values, domains: state.domains.values,
                       sequences: state.sequences.values, routines: state.routines.values, pieces: state.pieces,
                       roles: state.roles.values,

@@ -78,10 +78,17 @@ module Kelvath
           elsif constraint?(inner) then constraint(inner, table)
           else
             @in_column = true
-            column(inner, table)
+            table.part_of ? column_of_part(inner, table) : column(inner, table)
           end
         ensure
           @in_column = false
+        end
+
+        # name [WITH OPTIONS] what is said of it
+        def column_of_part(inner, table)
+          column = state.column(table, inner.name) or return inner.pass_part
+          inner.take("with", "options")
+          column_parts(inner, table, column)
         end
 
         # Another table's columns.
@@ -128,19 +135,6 @@ module Kelvath
           copy.name = "" unless dialect.copies_all?
           dialect.index_made(table, copy, copy.columns + copy.included)
           table.indexes << copy
-        end
-
-        # PARTITION OF parent: a table of its own, as catalogs tell it.
-        def part_of(cursor, table)
-          named = cursor.qualified("a table's name")
-          parent = state.find(:tables, named) or return lost(named, "the partition #{table.title}")
-          copy_from_parent(parent, table, part: true)
-          note("It is a partition of #{parent.title}; it is taken in as a table of its own.", table.title)
-          return unless cursor.symbol?("(")
-
-          @in_table = true
-          items(cursor.within, table)
-          @in_table = false
         end
 
         # Columns and checks; comments are the parent's own.

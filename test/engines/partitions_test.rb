@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require "support/live_databases"
+
+# Partitions on a real PostgreSQL with rows in them: there and back, and every row is there.
+class PartitionsTest < ActiveSupport::TestCase
+  ROOT = "CREATE TABLE sailing (id int NOT NULL, day int CHECK (day > 0), PRIMARY KEY (id)) PARTITION BY RANGE (id);"
+  FARE = "CREATE TABLE fare (number int PRIMARY KEY, sailing int REFERENCES sailing (id));"
+  PART = ->(name, bounds) { "CREATE TABLE #{name} PARTITION OF sailing #{bounds};" }
+  EARLY, LATE, LATER, WIDE, OTHERS = [ [ "early", 1, 10 ], [ "late", 10, 20 ], [ "later", 10, 20 ], [ "late", 10, 90 ] ]
+    .map { |name, from, to| PART.(name, "FOR VALUES FROM (#{from}) TO (#{to})") } << PART.("others", "DEFAULT")
+  BOTH = PART.("wide", "FOR VALUES FROM (1) TO (90)")
+  ALONE = "CREATE TABLE late (id int NOT NULL, day int, CONSTRAINT late_pkey PRIMARY KEY (id), " \
+          "CONSTRAINT sailing_day_check CHECK (day > 0));"
+
+  WAYS = {
+    "one more" => [ [ ROOT, FARE, EARLY, LATE ], [ ROOT, FARE, EARLY, LATE, PART.("far", "FOR VALUES FROM (90) TO (99)") ] ],
+    "beside what takes all others" => [ [ ROOT, FARE, OTHERS ], [ ROOT, FARE, OTHERS, LATE ] ],
+    "another name" => [ [ ROOT, FARE, EARLY, LATE ], [ ROOT, FARE, EARLY, LATER ] ],
+    "other bounds" => [ [ ROOT, FARE, EARLY, LATE ], [ ROOT, FARE, EARLY, WIDE ] ],
+    "two become one" => [ [ ROOT, FARE, EARLY, LATE ], [ ROOT, FARE, BOTH ] ],
+    "out of the table" => [ [ ROOT, EARLY, LATE ], [ ROOT, EARLY, ALONE ] ],
+    "spread otherwise" => [ [ ROOT, EARLY, LATE ], [ ROOT.sub("RANGE", "HASH"),
+                                                     PART.("all_of_it", "FOR VALUES WITH (MODULUS 1, REMAINDER 0)") ] ]
+  }.freeze
+  IDS = [ 1, 5, 11, 15 ].freeze
+
+  test "partitions come, go and change, and no row is lost" do
+    LiveDatabases::Postgresql.open do |live|
+      WAYS.each do |name, (before, after)|
+        live.empty
+        live.run(before)
+        IDS.each { |id| live.run("INSERT INTO #{id > 9 && before.include?(ALONE) ? 'late' : 'sailing'} VALUES (#{id}, 3)") }
+        live.run("INSERT INTO fare VALUES (1, 11)") if before.include?(FARE)
+        altered(live, after, name)
+        altered(live, before, "#{name}, back")
+      end
+    end
+  end
+
+  test "what goes with its rows is counted and asked for; in a script of somebody's, too" do
+    LiveDatabases::Postgresql.open do |live|
+      live.empty
+      live.run(ROOT, EARLY, LATE, *IDS.map { |id| "INSERT INTO sailing VALUES (#{id}, 3)" })
+      loss = Kelvath::Altering.between(live.side, designed([ ROOT, EARLY ])).losses.first
+      assert_equal [ "The partition late of sailing is dropped with its rows.", [ [ "2" ] ] ],
+                   [ loss.words, live.query(loss.count) ]
+      { "DROP TABLE late" => true, "ALTER TABLE sailing DETACH PARTITION late" => false,
+        "ALTER TABLE sailing DETACH PARTITION late; DROP TABLE late" => true, "ALTER TABLE late RENAME TO later" => false,
+        "CREATE INDEX own ON late (day)" => false }.each do |sql, destroys|
+        made = sql.split("; ").map { |each| Kelvath::Ddl::Statement.new("by hand", "", "#{each};") }
+        script = Kelvath::Ddl::Script.new(heading: [], statements: made)
+        seen = Kelvath::Running::Foresight.new(live.side, script, ids: Ids)
+        assert_equal [ destroys, false ], [ seen.losses.any?, Kelvath::Running.same?(live.side, seen.after) ], sql
+      end
+    end
+  end
+
+  private
+
+  def altered(live, statements, name)
+    alteration = Kelvath::Altering.between(live.side, designed(statements))
+    lost = alteration.losses.reject(&:stops?)
+    assert_empty lost.reject { |each| live.query(each.count) == [ [ "0" ] ] }.map(&:words), name
+    live.run(alteration.statements.map(&:sql))
+    again = Kelvath::Altering.between(live.side, designed(statements))
+    assert again.equal?, "#{name}\n#{again.script.text}"
+    tables = live.query("SELECT relname FROM pg_class WHERE relname IN ('sailing', 'late') AND NOT relispartition " \
+                        "AND relkind IN ('r', 'p')").flatten
+    assert_equal IDS, tables.flat_map { |table| live.query("SELECT id FROM #{table}").flatten.map(&:to_i) }.sort,
+                 "#{name}\n#{alteration.script.text}"
+  end
+
+  def designed(statements)
+    sources = [ Kelvath::Reading::Source.of("", statements.join("\n")) ]
+    catalog = Kelvath::Reading.read(sources, platform: Kelvath::Platforms.fetch("postgresql")).catalog
+    Kelvath::Altering::Side.of_catalog(catalog, "postgresql", ids: Ids)
+  end
+end
