@@ -44,12 +44,19 @@ module ElementsHelper
   # Does a field hold SQL that a person may vouch for?
   def sql?(element, field) = field.type == :native_type || Kelvath::Ddl::Piece.of?(element, field)
 
+  # Is a table, or a partition, spread over partitions?
+  def spread?(element)
+    Kelvath::Platforms.of(@model, element).supports?(:partitions) &&
+      (Kelvath::Metamodel::Partition.spread?(element) || @model.children(element.id, :partition).any?)
+  end
+
   # What a part of a table is over, in a few words.
   def part_words(part)
     names = ->(ids) { ids.filter_map { |id| @model[id]&.name }.join(", ") }
     case part.kind
     when :check then Kelvath::Ddl::Names.text(@model, part, :condition)
     when :row then row_values(part)
+    when :partition then part.bounds.sub(/\Afor values /i, "")
     when :trigger then part.text[/\b(before|after|instead of)\b.*?\bon\b/im].to_s.delete_suffix("on").squish
     when :foreign_key then "#{names.(part.column_ids)} → #{@model[part.target_table_id]&.name}"
     when :key then "#{part.primary ? 'primary' : 'unique'}: #{names.(part.column_ids)}"

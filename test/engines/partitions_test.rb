@@ -15,7 +15,8 @@ class PartitionsTest < ActiveSupport::TestCase
           "CONSTRAINT sailing_day_check CHECK (day > 0));"
 
   WAYS = {
-    "one more" => [ [ ROOT, FARE, EARLY, LATE ], [ ROOT, FARE, EARLY, LATE, PART.("far", "FOR VALUES FROM (90) TO (99)") ] ],
+    "one more" => [ [ ROOT, FARE, EARLY, LATE ],
+[ ROOT, FARE, EARLY, LATE, PART.("far", "FOR VALUES FROM (90) TO (99)") ] ],
     "beside what takes all others" => [ [ ROOT, FARE, OTHERS ], [ ROOT, FARE, OTHERS, LATE ] ],
     "another name" => [ [ ROOT, FARE, EARLY, LATE ], [ ROOT, FARE, EARLY, LATER ] ],
     "other bounds" => [ [ ROOT, FARE, EARLY, LATE ], [ ROOT, FARE, EARLY, WIDE ] ],
@@ -31,7 +32,8 @@ class PartitionsTest < ActiveSupport::TestCase
       WAYS.each do |name, (before, after)|
         live.empty
         live.run(before)
-        IDS.each { |id| live.run("INSERT INTO #{id > 9 && before.include?(ALONE) ? 'late' : 'sailing'} VALUES (#{id}, 3)") }
+        IDS.each { |id|
+ live.run("INSERT INTO #{id > 9 && before.include?(ALONE) ? 'late' : 'sailing'} VALUES (#{id}, 3)") }
         live.run("INSERT INTO fare VALUES (1, 11)") if before.include?(FARE)
         altered(live, after, name)
         altered(live, before, "#{name}, back")
@@ -47,8 +49,8 @@ class PartitionsTest < ActiveSupport::TestCase
       assert_equal [ "The partition late of sailing is dropped with its rows.", [ [ "2" ] ] ],
                    [ loss.words, live.query(loss.count) ]
       { "DROP TABLE late" => true, "ALTER TABLE sailing DETACH PARTITION late" => false,
-        "ALTER TABLE sailing DETACH PARTITION late; DROP TABLE late" => true, "ALTER TABLE late RENAME TO later" => false,
-        "CREATE INDEX own ON late (day)" => false }.each do |sql, destroys|
+        "ALTER TABLE sailing DETACH PARTITION late; DROP TABLE late" => true,
+        "ALTER TABLE late RENAME TO later" => false, "CREATE INDEX own ON late (day)" => false }.each do |sql, destroys|
         made = sql.split("; ").map { |each| Kelvath::Ddl::Statement.new("by hand", "", "#{each};") }
         script = Kelvath::Ddl::Script.new(heading: [], statements: made)
         seen = Kelvath::Running::Foresight.new(live.side, script, ids: Ids)

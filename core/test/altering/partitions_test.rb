@@ -7,11 +7,13 @@ class PartitionsTest < CoreTest
   ROOT = "CREATE TABLE sailing (id int NOT NULL, day int CHECK (day > 0), PRIMARY KEY (id)) PARTITION BY RANGE (id);"
   LATE = "CREATE TABLE late PARTITION OF sailing FOR VALUES FROM (10) TO (20);"
   OTHER = "CREATE TABLE other PARTITION OF sailing FOR VALUES FROM (20) TO (30);"
-  ALONE = "CREATE TABLE late (id int NOT NULL, day int, PRIMARY KEY (id), CONSTRAINT sailing_day_check CHECK (day > 0));"
+  ALONE = "CREATE TABLE late (id int NOT NULL, day int, PRIMARY KEY (id), " \
+          "CONSTRAINT sailing_day_check CHECK (day > 0));"
 
   # { [before, after, answers] => [statements, losses] }
   CASES = {
-    [ ROOT, "#{ROOT} #{LATE}", {} ] => [ [ "CREATE TABLE late PARTITION OF sailing FOR VALUES FROM (10) TO (20)" ], [] ],
+    [ ROOT, "#{ROOT} #{LATE}",
+{} ] => [ [ "CREATE TABLE late PARTITION OF sailing FOR VALUES FROM (10) TO (20)" ], [] ],
     [ "#{ROOT} #{LATE}", ROOT, {} ] =>
       [ [ "ALTER TABLE sailing DETACH PARTITION late", "DROP TABLE late" ],
         [ "The partition late of sailing is dropped with its rows." ] ],
@@ -46,7 +48,8 @@ class PartitionsTest < CoreTest
     [ "#{ROOT} #{LATE}", "#{ROOT} #{LATE.sub(';', ' TABLESPACE pier;')} COMMENT ON TABLE late IS 'x';", {} ] =>
       [ [ "ALTER TABLE late SET TABLESPACE pier", "COMMENT ON TABLE late IS 'x'" ], [] ],
     # a table that is spread otherwise is made anew with all its parts, and its rows
-    [ "#{ROOT} #{LATE}", "#{ROOT.sub('RANGE', 'HASH')} #{LATE.sub(/FROM.*\)/, 'WITH (MODULUS 1, REMAINDER 0)')}", {} ] =>
+    [ "#{ROOT} #{LATE}", "#{ROOT.sub('RANGE', 'HASH')} #{LATE.sub(/FROM.*\)/, 'WITH (MODULUS 1, REMAINDER 0)')}",
+{} ] =>
       [ [ "CREATE TABLE new_sailing (", "CREATE TABLE new_late PARTITION OF new_sailing FOR VALUES WITH (MODULUS 1, " \
           "REMAINDER 0)", "INSERT INTO new_sailing (id, day)\nSELECT id, day FROM sailing", "DROP TABLE sailing",
           "ALTER TABLE new_sailing RENAME TO sailing", "ALTER TABLE new_late RENAME TO late" ], [] ]

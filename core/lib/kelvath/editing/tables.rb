@@ -83,6 +83,28 @@ module Kelvath
                           name: constraint_name(draft, table, :check, named))
       end
 
+      # A partition of a table that is spread, or of a partition: "sailing_2026 from ('2026-01-01') to ('2027-01-01')",
+      # "north in ('N', 'NE')", "others default". Answers the Partition.
+      def add_partition(draft, parent_id, line)
+        parent = draft.model.fetch(parent_id)
+        name, bounds = line.strip.split(/\s+(?=(?:for\s+values|from|in|with|default)\b)/i, 2)
+        refuse("A partition is written “sailing_2026 from ('2026-01-01') to ('2027-01-01')”, “north in ('N')” or " \
+               "“others default”.", :bounds, line) unless bounds
+        unless Metamodel::Partition.spread?(parent)
+          refuse("Say first by which columns #{parent.name} is spread: “partition by range”, list or hash among what " \
+                 "it says beyond the standard.", :bounds, line)
+        end
+
+        fault = Ddl::Piece.new(bounds, :words).fault
+        refuse("The bounds #{fault}.", :bounds, bounds) if fault
+        design = draft.model.ancestors(parent).last
+        schema, name = schema_and_name(draft, design, name)
+        bounds = "FOR VALUES #{bounds}" unless bounds.match?(/\A(?:for\s+values|default)\b/i)
+        draft.add(:partition, parent_id: parent.id, schema_id: schema&.id, bounds:,
+                              name: Metamodel::Partition.fetch_field(:name).parse(name),
+                              position: last(draft, parent.id, :partition))
+      end
+
       # A row that a table begins with: its values in the order of the columns, "'peak', 'In summer'", or as they stand
       # after INSERT INTO and the table's name: "(code, meaning) values ('peak', 'In summer')". Answers the Row.
       def add_row(draft, table_id, text)

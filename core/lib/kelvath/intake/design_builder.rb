@@ -44,7 +44,8 @@ module Kelvath
       # The design and all within it, when all links are known.
       def elements
         inner = schema_elements + enumeration_elements +
-                catalog.tables.flat_map { |table| table_elements(table) } + partition_elements + view_elements + program_elements +
+                catalog.tables.flat_map { |table|
+ table_elements(table) } + partition_elements + view_elements + program_elements +
                 role_elements + piece_elements
         [ design, *inner, *@outside_schemas.values, *@outside.values, *@outside_columns.values ]
       end
@@ -96,9 +97,10 @@ module Kelvath
         catalog.partitions.flat_map do |part|
           parent = there[part.part_of] or next []
           id = there[part] = id_of(part)
-          [ build(:partition, parent, id:, name: part.name, schema_id: schema_ids[part.schema], bounds: part.bounds,
-                                      comment: part.comment, options: options(part, :partition, root_id(part)),
-                                      position: position += 1, **{ former_names: part.former }.compact),
+            [ build(:partition, parent, id:, name: part.name, bounds: part.bounds, comment: part.comment,
+                                        schema_id: schema_ids[part.schema], position: position += 1,
+                                        options: options(part, :partition, root_id(part)),
+                                        **{ former_names: part.former }.compact),
             *constraints(part, id), *part.indexes.map { |index| index_element(part, index) } ]
         end
       end
@@ -115,8 +117,8 @@ module Kelvath
                           options: options(key, :key, within))
         end
         checks = table.checks.map do |check|
-          build(:check, id, id: id_of(check), name: check.name, condition: resolved(check.condition, :expression, within),
-                            options: check.options.to_h)
+          build(:check, id, id: id_of(check), name: check.name, options: check.options.to_h,
+                            condition: resolved(check.condition, :expression, within))
         end
         clauses = table.clauses.to_a.map do |clause|
           build(:clause, id, id: id_of(clause), name: clause.name, text: resolved(clause.text, :clause, within))
@@ -235,8 +237,10 @@ module Kelvath
 
       # Roles with their rights on what is there.
       def role_elements
-        there = [ catalog.schemas, catalog.tables, catalog.partitions, catalog.views, catalog.sequences, catalog.routines ].flatten(1)
-                  .each_with_object({}.compare_by_identity) { |each, known| known[each] = true }
+        there = [ catalog.schemas, catalog.tables, catalog.partitions, catalog.views, catalog.sequences,
+catalog.routines ].flatten(1)
+                  .each_with_object({}.compare_by_identity) { |each, known|
+ known[each] = true }
         catalog.roles.each_with_index.flat_map do |role, index|
           id = id_of(role)
           grants = role.grants.select { |grant| there.key?(grant.on) }.each_with_index.map do |grant, place|

@@ -13,7 +13,8 @@ module Kelvath
         catalog = at_home(result.catalog)
         comment(catalog)
         size(catalog)
-        Catalog.new(tables: catalog.tables, partitions: catalog.partitions, views: catalog.views, schemas: catalog.schemas,
+        Catalog.new(tables: catalog.tables, partitions: catalog.partitions, views: catalog.views,
+                    schemas: catalog.schemas,
                     enumerations: catalog.enumerations, domains: catalog.domains, sequences: catalog.sequences,
                     routines: catalog.routines, pieces: catalog.pieces, roles: catalog.roles, version: here["version"],
                     log: catalog.log + @log)

@@ -100,6 +100,7 @@ module Kelvath
         when "key" then Editing::Tables.add_key(draft, within, text)
         when "index" then Editing::Tables.add_index(draft, within, text)
         when "check" then Editing::Tables.add_check(draft, within, text)
+        when "partition" then Editing::Tables.add_partition(draft, within, text)
         when "row" then Editing::Tables.add_row(draft, within, text)
         when "view" then Editing::Tables.add_view(draft, within, text)
         when "enumeration" then Editing::Tables.add_enumeration(draft, within, text)

@@ -143,7 +143,8 @@ module Kelvath
           [ each.kind, place(each.kind, each.parent_id), each.values[:schema_id], each.name.downcase ] if
             each.class.fields.key?(:name)
         }
-        free(@names[[ fresh.kind, place(fresh.kind, id(fresh.parent_id)), fresh.values[:schema_id]&.then { |schema| id(schema) },
+        free(@names[[ fresh.kind, place(fresh.kind, id(fresh.parent_id)), fresh.values[:schema_id]&.then { |schema|
+ id(schema) },
                       name.downcase ]])
       end
 

@@ -111,6 +111,9 @@ module Kelvath
       field :former_names, :names, internal: true, compared: false # as those of tables
       field :position, :number, internal: true, compared: false
 
+      # Does a table or partition say over what its rows are spread?
+      def self.spread?(element) = element.options.keys.any? { |name| name.start_with?("partition by ") }
+
       # Those of a table or partition, each followed by those within it.
       def self.of(model, parent)
         model.children(parent.id, :partition).flat_map { |each| [ each, *of(model, each) ] }

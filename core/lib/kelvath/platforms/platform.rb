@@ -29,8 +29,9 @@ module Kelvath
       # foreign_keys_indexed: by the database itself; foreign_keys_dropped: they can be, apart from their table;
       # enumerations: types that list their values, made by a statement; altered_in_place, renames_followed: see
       # Altering; indexes_in_schema: two tables have no indexes of one name; grants_passed: a role can
-      # be let pass its rights on; roles_within: they are the database's own, not the server's; rights_told: a
-      # catalog that is read tells them; partitions: parts of tables that are tables themselves; undone_whole: a transaction takes back whatever statements have made.
+      # be let pass its rights on; roles_within: they are the database's own, not the server's; rights_told: a catalog
+      # that is read tells them; partitions: parts of tables that are tables themselves; undone_whole:
+      # a transaction takes back whatever statements have made.
       FEATURES = { altered_in_place: true, renames_followed: true, indexes_in_schema: true, comments: true,
                    grants_passed: true,
                    schemas: true, deferrable: true, identity: true, computed_columns: true,

@@ -11,7 +11,8 @@ module Kelvath
     # DROPS_BETWEEN  what is said before and after drops, so that their order does not matter
     # BEGINS_IN [ "CREATE …", "USE …" ]: statements that make a place by its name (%s) and begin in it
     module Repeating
-      NOUNS = { "table" => "TABLE", "partition" => "TABLE", "index" => "INDEX", "sequence" => "SEQUENCE", "schema" => "SCHEMA",
+      NOUNS = { "table" => "TABLE", "partition" => "TABLE", "index" => "INDEX", "sequence" => "SEQUENCE",
+                "schema" => "SCHEMA",
                 "view" => "VIEW", "enumerated type" => "TYPE", "role" => "ROLE", "trigger" => "TRIGGER" }.freeze
 
       # SQL of a statement that makes something, so that it can run twice: [SQL, …], nil where the platform has no way.

@@ -13,7 +13,8 @@ module Kelvath
         "domains" => { "definition" => [ "Definition", true ], "values" => [ "Values", true ],
                        "followers" => [ "Attributes of it", true ] },
         "tables" => { "definition" => [ "Comment", true ], "columns" => [ "Columns", true ],
-                      "indexes" => [ "Indexes", true ], "checks" => [ "Checks", true ],
+                      "indexes" => [ "Indexes", true ], "partitions" => [ "Partitions", true ],
+                      "checks" => [ "Checks", true ],
                       "referred" => [ "Referred to by", true ], "used" => [ "Where it is used", true ] }
       }.freeze
       COLUMNS = {

@@ -6,7 +6,8 @@ module Kelvath
     module Recipes
       # What can be left out of a script: { kind of statement => what people call several of it }.
       KINDS = { "schema" => "schemas", "enumerated type" => "enumerated types", "sequence" => "sequences",
-                "partition" => "partitions", "foreign key" => "foreign keys", "index" => "indexes", "comment" => "comments", "view" => "views",
+                "partition" => "partitions", "foreign key" => "foreign keys", "index" => "indexes",
+                "comment" => "comments", "view" => "views",
                 "row" => "rows of lookup tables", "routine" => "routines", "trigger" => "triggers",
                 "role" => "roles", "grant" => "rights" }.freeze
 

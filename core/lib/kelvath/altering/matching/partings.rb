@@ -2,9 +2,9 @@
 
 module Kelvath
   module Altering
-    # Partitions that are tables by themselves on the other side. One that leaves its table is laid beside the other side
-    # as the table that it is from then on; one that comes to it, as the table that it must be before. So all that
-    # differs in them is altered like anything else, and no row is touched.
+    # Partitions that are tables by themselves on the other side. One that leaves its table is laid beside the other
+    # side as the table that it is from then on; one that comes to it, as the table that it must be before. So all
+    # that differs in them is altered like anything else, and no row is touched.
     class Partings
       KINDS = %i[key foreign_key check clause index trigger].freeze
       # What a server gives a partition by itself when it comes to its table.

@@ -9,7 +9,7 @@ module Kelvath
 
       # Can a table take no rows as it is made, since it has no parts yet? model: the goal.
       def self.unhoused?(table, model)
-        table.kind == :table && table.options.keys.any? { |name| name.start_with?("partition by ") } &&
+        table.kind == :table && Metamodel::Partition.spread?(table) &&
           model.children(table.id, :partition).empty?
       end
 

@@ -31,8 +31,8 @@ module Kelvath
         return [] if @changes.none? && @partings.none?
 
         columns, others, up = Columns.new(self), Others.new(self), BuildingUp.new(self)
-        list = partitions.leaving + TakingDown.new(self).statements + others.places + @renames.statements + counters.statements +
-               partitions.apart + others.made + partitions.made +
+        list = partitions.leaving + TakingDown.new(self).statements + others.places + @renames.statements +
+               counters.statements + partitions.apart + others.made + partitions.made +
                Copies.new(self).statements + columns.statements + columns.gone + partitions.dropped +
                others.dropped +
                others.routines(for_views: true) + up.statements + others.routines(for_views: false) +
@@ -118,7 +118,8 @@ module Kelvath
       def gently_made(template, made)
         element = @changes.goal.fetch(made.element_id)
         made.note = @platform.class::NOTES[template] if grown?(element)
-        return [ made ] unless @recipe.big_tables == "gently" && @changes.start.key?(element.parent_id) && !spread?(element)
+        gently = @recipe.big_tables == "gently" && @changes.start.key?(element.parent_id) && !spread?(element)
+        return [ made ] unless gently
 
         change = @platform.class::GENTLY[template] or return [ made ]
         made.sql = change.call(made.sql)

@@ -2,8 +2,8 @@
 
 module Kelvath
   module Altering
-    # Partitions of tables that stay: those that leave, that come, that go, and whose rows go along. One that goes leaves
-    # its table first, as a new one may have its bounds.
+    # Partitions of tables that stay: those that leave, that come, that go, and whose rows go along. One that goes
+    # leaves its table first, as a new one may have its bounds.
     class Partitions
       # plan: an InPlace; partings: Partings.
       def initialize(plan, partings)
@@ -80,7 +80,8 @@ module Kelvath
       end
 
       def catches_all?(part)
-        @changes.start.key?(part.id) && [ part, @changes.start[part.id] ].all? { |each| each.bounds.casecmp?("default") }
+        @changes.start.key?(part.id) && [ part, @changes.start[part.id] ].all? { |each|
+ each.bounds.casecmp?("default") }
       end
 
       def attached(part) = attach(part, writer.place(part), part.parent_id)
@@ -122,7 +123,8 @@ module Kelvath
         root = @plan.mid.ancestors(@plan.mid.fetch(part.id)).find { |each| each.kind == :table }
         columns = @plan.mid.children(root.id, :column).select { |each| each.computed.empty? }
         given = columns.any? { |each| each.options["numbering"] == "always" } ? " OVERRIDING SYSTEM VALUE" : ""
-        { table: @plan.mid_writer.place(root), names: columns.map { |each| @platform.quote(each.name) }.join(", "), given: }
+        { table: @plan.mid_writer.place(root), names: columns.map { |each|
+ @platform.quote(each.name) }.join(", "), given: }
       end
 
       def refuse_spreading
@@ -131,8 +133,8 @@ module Kelvath
         end
         return unless change
 
-        raise InvalidValue.new("#{change.new.name} is spread otherwise, which no statement does to a partition: take it " \
-                               "out of its table first.", field: :from, value: change.new.name)
+        raise InvalidValue.new("#{change.new.name} is spread otherwise, which no statement does to a partition: take " \
+                               "it out of its table first.", field: :from, value: change.new.name)
       end
 
       def spread(part) = part.options.select { |name, _| name.start_with?("partition by ") }

@@ -43,7 +43,8 @@ module Kelvath
         wanted = changes.map { |each| key(each.new, @changes.goal) } +
                  %i[table partition sequence view].flat_map { |kind| @changes.added(kind).map { |each|
  key(each, @changes.goal) } }
-        @taken = %i[table partition sequence enumeration].flat_map { |kind| @places.all(kind).map { |each| key(each, @places) } }
+        @taken = %i[table partition sequence enumeration].flat_map { |kind| @places.all(kind).map { |each|
+ key(each, @places) } }
                                                .tally
         aside(gone.select { |each| wanted.include?(key(each, @places)) })
         each_free(changes, ->(each) { key(each.new, @changes.goal) }) { |each| move(each) }

@@ -18,7 +18,7 @@ module Kelvath
     class NameTooLong < DesignCheck
       holds "No name in a design is longer than its platform keeps."
       weighs :error
-      looks_at :schema, :table, :column, :key, :foreign_key, :check, :index, :view
+      looks_at :schema, :table, :partition, :column, :key, :foreign_key, :check, :index, :view
 
       private
 

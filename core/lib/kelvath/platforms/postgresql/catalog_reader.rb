@@ -48,8 +48,8 @@ module Kelvath
         made = { schemas:, sequences:, routines: }
         roles, kept = rights(relations: found + views + made[:sequences], **made.slice(:schemas, :routines))
         untaken { @query.call(Queries::REST) }
-        Catalog.new(version: @query.call(Queries::VERSION).first["version"], tables: stores, partitions:, views:, enumerations:,
-                    domains:, pieces: pieces + kept, roles:, **made, log: @log)
+        Catalog.new(version: @query.call(Queries::VERSION).first["version"], tables: stores, partitions:, views:,
+                    enumerations:, domains:, pieces: pieces + kept, roles:, **made, log: @log)
       end
 
       private

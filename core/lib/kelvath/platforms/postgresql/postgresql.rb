@@ -26,12 +26,14 @@ module Kelvath
                       (?:CREATE\s+(?:UNIQUE\s+)?|DROP\s+|RE)INDEX\s+CONCURRENTLY)\b/xi
       ROUTINE_AGAIN = "CREATE OR REPLACE"
       FEATURES = superclass::FEATURES.except(:nested_columns)
-                                     .merge(undone_whole: true, arrays: true, rights_told: true, partitions: true, enumerations: true,
+                                     .merge(undone_whole: true, arrays: true, enumerations: true,
+                                            rights_told: true, partitions: true,
                                             virtual_columns: "18").freeze
       ALTERS = Alters::WORDS
       NOTES = Alters::NOTES
       GENTLY = Alters::GENTLY
-      ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "partition" => :if_not_exists, "sequence" => :if_not_exists,
+      ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
+               "partition" => :if_not_exists,
                "index" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace,
                "row" => " ON CONFLICT DO NOTHING", "foreign key" => :dropped_before, "grant" => :harmless,
                "comment" => :harmless }.freeze

@@ -8,7 +8,9 @@ module Kelvath
       def of(table, design)
         entry(table, "table", table.label(@model), design.name, {
           "definition" => -> { passage(table.comment) }, "columns" => -> { columns(table, design) },
-          "indexes" => -> { indexes(table) }, "checks" => -> { checks(table) }, "referred" => -> { referred(table) },
+          "indexes" => -> { indexes(table) },
+          "partitions" => -> { partitions(table) }, "checks" => -> { checks(table) }, "referred" => -> {
+ referred(table) },
           "used" => -> { used(table.id, source(table)) }
         })
       end
@@ -68,6 +70,13 @@ module Kelvath
           [ index.name, mark(index.unique), said ]
         end
         sheet("Indexes", %w[Index Unique Over], rows)
+      end
+
+      def partitions(table)
+        rows = Metamodel::Partition.of(@model, table).map do |part|
+          [ part.label(@model), @model[part.parent_id].label(@model), part.bounds, part.comment ]
+        end
+        sheet("Partitions", [ "Partition", "Part of", "Which rows", "Comment" ], rows)
       end
 
       def checks(table)
