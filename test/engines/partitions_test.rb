@@ -59,6 +59,33 @@ class PartitionsTest < ActiveSupport::TestCase
     end
   end
 
+  # What is said to a table of MariaDB, where partitions are a text of it: [rows that would go, as it is counted]
+  SPREAD = "CREATE TABLE sailing (id int NOT NULL, n int NOT NULL, PRIMARY KEY (id, n)) PARTITION BY RANGE (n) " \
+           "(PARTITION low VALUES LESS THAN (10), PARTITION mid VALUES LESS THAN (20))"
+  SAID = {
+    "ADD PARTITION (PARTITION high VALUES LESS THAN MAXVALUE)" => [],
+    "REORGANIZE PARTITION high INTO (PARTITION upper VALUES LESS THAN (99), PARTITION top VALUES LESS THAN MAXVALUE)" =>
+      [],
+    "DROP PARTITION mid, upper" => [ [ [ "1" ] ] ], "TRUNCATE PARTITION low" => [ [ [ "1" ] ] ],
+    "REMOVE PARTITIONING" => [], "PARTITION BY HASH (n) PARTITIONS 4" => [], "ADD PARTITION PARTITIONS 2" => [],
+    "COALESCE PARTITION 1" => []
+  }.freeze
+
+  test "a script of somebody's that changes MariaDB's partitions is foreseen" do
+    LiveDatabases::Mariadb.open do |live|
+      live.run(SPREAD, "INSERT INTO sailing VALUES (1, 1), (2, 11)")
+      SAID.each do |said, lost|
+        statement = Kelvath::Ddl::Statement.new("by hand", "", "ALTER TABLE sailing #{said};")
+        script = Kelvath::Ddl::Script.new(heading: [], statements: [ statement ])
+        seen = Kelvath::Running::Foresight.new(live.side, script, ids: Ids)
+        assert_equal lost, seen.losses.map { |each| live.query(each.count) }, said
+        after = seen.after
+        live.run("ALTER TABLE sailing #{said}")
+        assert_empty Kelvath::Running.differences(after, live.side).map(&:to_s), said
+      end
+    end
+  end
+
   private
 
   def altered(live, statements, name)

@@ -204,6 +204,9 @@ module Kelvath
       def table_part(_cursor, _table, _grammar) = false
       def altered(_part, _table, _grammar) = false
 
+      # An action of ALTER TABLE about parts of it that are kept as text. Answers whether it was.
+      def respread?(_part, _table) = false
+
       def view_made(view) = view
       def sequence_made(_sequence) = nil
       # The text of what runs.

@@ -8,7 +8,10 @@ module Kelvath
       OURS = %w[fill row].freeze # kinds of statements
       NAME = /(?:(?:`[^`]+`|"[^"]+"|\[[^\]]+\]|[\w$]+)\s*\.\s*)*(?:`[^`]+`|"[^"]+"|\[[^\]]+\]|[\w$]+)/
       # [form, words]; where: its condition
+      PARTS = /(?<parts>(?:`[^`]+`|"[^"]+"|[\w$]+)(?:\s*,\s*(?:`[^`]+`|"[^"]+"|[\w$]+))*)/
       FORMS = [
+        [ /\A\s*ALTER\s+TABLE\s+(?<name>#{NAME})\s+(?:DROP|TRUNCATE)\s+(?:SUB)?PARTITION\s+(?:IF\s+EXISTS\s+)?#{PARTS}/i,
+          "Rows of %s in a partition go" ],
         [ /\A\s*TRUNCATE\s+(?:TABLE\s+)?(?:ONLY\s+)?(?<name>#{NAME})/i, "All rows of %s go" ],
         [ /\A\s*DELETE\s+FROM\s+(?:ONLY\s+)?(?<name>#{NAME})\s*(?:WHERE\s+(?<where>.*))?\z/im, "Rows of %s go" ],
         [ /\A\s*DELETE\b.*?\bFROM\s+(?<name>#{NAME})/im, "Rows of %s go" ],
@@ -61,6 +64,9 @@ module Kelvath
 
       # A condition that asks what is not in the table alone is left for the database to refuse.
       def count(match, words)
+        if match.names.include?("parts")
+          return "SELECT count(*) FROM #{match[:name]} PARTITION (#{match[:parts]})"
+        end
         return if words.match?(UNCOUNTED) || (words.start_with?("Rows") && !match.names.include?("where"))
 
         where = match.names.include?("where") ? match[:where] : nil

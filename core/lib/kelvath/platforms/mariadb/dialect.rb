@@ -183,6 +183,8 @@ module Kelvath
         true
       end
 
+      def respread?(part, table) = Mariadb::Spreading.new(table, part).taken?
+
       private
 
       def index_part(part)

@@ -146,7 +146,7 @@ module Kelvath
       def options_as_kept(options)
         options = options.except("character set") if options["collation"]
         parts = options["partition by"]
-        parts ? { **options, "partition by" => Ddl::Alike.expression(parts) } : options
+        parts ? { **options, "partition by" => Ddl::Alike.expression(parts).gsub(/ engine = innodb\b/, "") } : options
       end
 
       # A column that was altered tells its default with other quotation marks than one that was made so.
@@ -174,6 +174,7 @@ end
 
 require_relative "writer"
 require_relative "serving"
+require_relative "spreading"
 require_relative "catalog_reader"
 require_relative "dialect"
 

@@ -17,6 +17,8 @@ module Kelvath
 
           cursor.take("with", "check|nocheck") && @unchecked = cursor.peek(-1).word == "nocheck"
           @adding = @dropping = nil
+          return if dialect.respread?(cursor, table)
+
           cursor.parts.each { |part| alteration(part, table, named) }
         ensure
           @unchecked = false
@@ -28,6 +30,8 @@ module Kelvath
         end
 
         def alteration(part, table, named)
+          return if dialect.respread?(part, table)
+
           case part.word
           when "add" then added(part, table)
           when "drop" then dropped(part, table)
