@@ -59,6 +59,35 @@ class PartitionsTest < ActiveSupport::TestCase
     end
   end
 
+  BOAT = "CREATE TABLE boat (id int NOT NULL, name varchar(20) DEFAULT 'x', CONSTRAINT fit CHECK (id > 0));"
+  HEIR = "CREATE TABLE tug (power int) INHERITS (boat);"
+  OWN = "CREATE TABLE tug (id int NOT NULL, name varchar(20) DEFAULT 'x', power int);"
+  # { [before, after] => what was called otherwise }
+  HEIRS = {
+    [ "#{BOAT} #{HEIR}", "#{BOAT.sub('name varchar(20)', 'depth int, name varchar(40)')} #{HEIR}" ] => {},
+    [ "#{BOAT} #{HEIR}", "#{BOAT.gsub(/\bid\b/, 'number')} #{HEIR}" ] => { "boat.number" => "id", "tug.number" => "id" },
+    [ "#{BOAT} #{HEIR}", "#{BOAT} #{OWN}" ] => {}, [ "#{BOAT} #{OWN}", "#{BOAT} #{HEIR}" ] => {},
+    [ "#{BOAT} #{HEIR}", "#{BOAT.gsub('boat', 'ship')} #{HEIR.gsub('boat', 'ship')}" ] => { "ship" => "boat" },
+    [ BOAT, "#{BOAT} CREATE TABLE raft (name varchar(20) DEFAULT 'raft') INHERITS (boat);" ] => {}
+  }.freeze
+
+  test "tables inherit what their parents have, and what is done to these" do
+    LiveDatabases::Postgresql.open do |live|
+      HEIRS.each do |(before, after), former|
+        live.empty
+        live.run(before, "INSERT INTO boat (id) VALUES (1)")
+        live.run("INSERT INTO tug (id, power) VALUES (2, 9)") if before.include?("tug")
+        answers = former.to_h { |about, was| [ [ about, "former" ], was ] }
+        alteration = Kelvath::Altering.between(live.side, designed([ after ]), answers:)
+        live.run(alteration.statements.map(&:sql))
+        again = Kelvath::Altering.between(live.side, designed([ after ]))
+        assert again.equal?, "#{after}\n#{alteration.script.text}\n#{again.script.text}"
+        own = live.side.model.all(:table).map { |each| live.query("SELECT count(*) FROM ONLY #{each.name}")[0][0] }
+        assert_equal before.include?("tug") ? 2 : 1, own.sum(&:to_i), after
+      end
+    end
+  end
+
   # What is said to a table of MariaDB, where partitions are a text of it: [rows that would go, as it is counted]
   SPREAD = "CREATE TABLE sailing (id int NOT NULL, n int NOT NULL, PRIMARY KEY (id, n)) PARTITION BY RANGE (n) " \
            "(PARTITION low VALUES LESS THAN (10), PARTITION mid VALUES LESS THAN (20))"

@@ -32,7 +32,9 @@ module Kelvath
       private
 
       def targets(table)
-        @model.children(table.id, :foreign_key).map(&:target_table_id).to_set.delete(table.id)
+        said = table.options.values.grep(String).flat_map { |text| Metamodel::Expression.ids(text) }
+        (@model.children(table.id, :foreign_key).map(&:target_table_id) +
+          said.select { |id| @model.of_kind(id, :table) }).to_set.delete(table.id)
       end
     end
   end

@@ -18,8 +18,9 @@ module Kelvath
 
       Schema = Struct.new(:name, :comment, keyword_init: true)
       Table = Struct.new(:schema, :name, :comment, :columns, :keys, :foreign_keys, :checks, :clauses, :indexes,
-                         :triggers, :options, :rows, :bytes, :former, :part_of, :bounds,
+                         :triggers, :options, :rows, :bytes, :former, :part_of, :bounds, :inherits,
                          keyword_init: true) { include Placed }
+      # inherits: the Tables whose columns and checks one has, too, nil for none.
       # part_of: the Table of which one is a partition, bounds: which rows are in it, as text.
       # rows, bytes of a table: by the server's statistics, nil if it has none; former: what it, or a column, was called
       # before in what was read.

@@ -83,11 +83,17 @@ module Kelvath
         id = table_id(table.place)
         [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment,
                                schema_id: schema_ids[table.schema],
-                               options: options(table, :table, id), source_id: @sources.fetch(id, ""),
+                               options: { **options(table, :table, id), **inherited(table) }, source_id: @sources.fetch(id, ""),
                                **{ rows_told: table.rows, bytes_told: table.bytes,
                                   former_names: table.former }.compact),
           *table.columns.each_with_index.flat_map { |column, index| column_elements(id, column, index) },
           *constraints(table, id), *table.indexes.map { |index| index_element(table, index) } ]
+      end
+
+      # What it inherits from, as far as that is there.
+      def inherited(table)
+        ids = table.inherits.to_a.filter_map { |each| table_ids[each.place] }
+        ids.empty? ? {} : { Metamodel::Table::INHERITS => ids.map { |id| Metamodel::Expression.reference(id) }.join(", ") }
       end
 
       # Partitions, each after what it is a part of; their parts are over the columns of the table.

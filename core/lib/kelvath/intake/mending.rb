@@ -32,6 +32,7 @@ module Kelvath
                   sequences: @catalog.sequences.map { |each| placed(each) },
                   routines: @catalog.routines.map { |each| placed(each, text: text(each.text, each.name)) },
                   pieces: @catalog.pieces.map { |each| copy(each, text: text(each.text, "")) } }
+        lists[:tables].each { |table| table.inherits &&= table.inherits.filter_map { |each| @fresh[each] } }
         lists[:partitions] = @catalog.partitions.map { |each| partition(each) }
         Catalog.new(version: @catalog.version, log: @log, roles: @catalog.roles.map { |each| role(each) }, **lists)
       end

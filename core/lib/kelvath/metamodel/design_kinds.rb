@@ -93,6 +93,11 @@ module Kelvath
       field :former_names, :names, internal: true, compared: false # in the script that it was read from
       field :position, :number, internal: true, compared: false
 
+      INHERITS = "inherits"
+
+      # Ids of the tables whose columns and checks it has, too, where the platform knows such.
+      def inherited_ids = options[INHERITS]&.then { |text| Metamodel::Expression.ids(text) } || Model::NONE
+
       def card_ids(_model) = [ id ]
     end
 

@@ -34,6 +34,9 @@ module Kelvath
       def removed?(id) = @start.key?(id) && !@goal.key?(id)
       def added?(id) = @goal.key?(id) && !@start.key?(id)
 
+      # What the database does by itself to columns that are inherited.
+      def heirs = @heirs ||= Heirs.new(self)
+
       # Is nothing to be done?
       def none? = [ @removed, @added, @changed ].all?(&:empty?)
 

@@ -71,16 +71,19 @@ module Kelvath
       def coming
         @coming ||= (@changes.added(:column) + goal.all(:column).select { |each| remade?(each) })
                     .select { |each| within?(each) && top?(each) }
+                    .reject { |each| @changes.heirs.follows?(each.id) }
       end
 
       def remade?(column) = !@changes.added?(column.id) && @touched.remade?(column.id)
 
       def altered
         @changes.changed(:column).select { |each| within?(each.new) && !@touched.remade?(each.id) }
+                .reject { |each| @changes.heirs.follows?(each.id) }
       end
 
       def leaving
         away = @changes.removed(:column).select { |each| within?(each) && each.computed.empty? }
+                       .reject { |each| @changes.heirs.follows?(each.id) }
         away + coming.select { |each| remade?(each) }.map { |each| @changes.start.fetch(each.id) }
                      .select { |each| each.computed.empty? }
       end

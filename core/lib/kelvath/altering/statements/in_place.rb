@@ -31,12 +31,14 @@ module Kelvath
         return [] if @changes.none? && @partings.none?
 
         columns, others, up = Columns.new(self), Others.new(self), BuildingUp.new(self)
-        list = partitions.leaving + TakingDown.new(self).statements + others.places + @renames.statements +
+        inheritance = Inheritance.new(self)
+        list = partitions.leaving + TakingDown.new(self).statements + inheritance.ended + others.places +
+               @renames.statements +
                counters.statements + partitions.apart + others.made + partitions.made +
                Copies.new(self).statements + columns.statements + columns.gone + partitions.dropped +
                others.dropped +
                others.routines(for_views: true) + up.statements + others.routines(for_views: false) +
-               partitions.joined + up.rest + others.last
+               partitions.joined + inheritance.begun + up.rest + others.last
         list.empty? ? list : around(list)
       end
 

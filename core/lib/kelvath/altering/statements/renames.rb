@@ -149,6 +149,8 @@ module Kelvath
       def take(template, kind, element, to:, **parts)
         now = now(element.id)
         from = element.kind == :column || element.kind == :schema ? quote(now.name) : place(now)
+        return put(now.with(name: to)) if element.kind == :column && @changes.heirs.follows?(element.id)
+
         parts = { type: @platform.write_type(@platform.type_of(now, @places)), **parts } if element.kind == :column
         @steps << @speech.say(template, kind, @changes.goal[element.id] || element, from:, to: quote(to),
                               place: (place(now.with(name: to)) unless element.kind == :schema),

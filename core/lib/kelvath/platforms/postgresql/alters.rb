@@ -13,6 +13,8 @@ module Kelvath
         rename_sequence: "ALTER SEQUENCE %<from>s RENAME TO %<to>s",
         rename_enumeration: "ALTER TYPE %<from>s RENAME TO %<to>s",
         add_value: "ALTER TYPE %<place>s ADD VALUE %<value>s%<beside>s",
+        inherit: "ALTER TABLE %<table>s INHERIT %<parent>s",
+        no_inherit: "ALTER TABLE %<table>s NO INHERIT %<parent>s",
         attach: "ALTER TABLE %<table>s ATTACH PARTITION %<place>s %<bounds>s",
         detach: "ALTER TABLE %<table>s DETACH PARTITION %<place>s",
         drop_trigger: "DROP TRIGGER %<name>s ON %<table>s"

@@ -81,7 +81,6 @@ module Kelvath
 
       def table(row, index, total)
         @progress.step(index, total, "reading table #{title(row)}")
-        told(row)
         oid = row["oid"].to_i
         constraints = @constraints.fetch(oid, []).group_by { |constraint| constraint["type"] }
         foreign, elsewhere = constraints.fetch("f", []).partition { |each| @places.key?(each["target"].to_i) }
@@ -105,8 +104,19 @@ module Kelvath
         rows.zip(tables).each do |row, table|
           table.part_of = known[row["whole"].to_i] if row["whole"]
           table.bounds = row["bounds"] if table.part_of
+          table.inherits = inherited(row, known) if row["parents"]
         end
         Intake::Partitions.new(tables) { |_, object, message| remark(object, message) }.parted
+      end
+
+      def inherited(row, known)
+        parents = texts(row["parents"]).map(&:to_i)
+        (parents - known.keys).each do |oid|
+          parent = @places[oid].to_a.compact.join(".")
+          remark(title(row), "It inherits from #{parent}, which is not read: it is taken in as a table of its own, " \
+                             "without the checks that it has from there.")
+        end
+        parents.filter_map { |oid| known[oid] }
       end
 
       def triggers(oid)
@@ -158,12 +168,6 @@ module Kelvath
                                 step: (step unless step == 1), least:, most:, cycles: true?(row["cycles"]),
                                 comment: row["comment"].to_s)
         end
-      end
-
-      def told(row)
-        return unless row["parents"]
-
-        remark(title(row), "It inherits from #{row['parents']}; it is taken in as a table of its own.")
       end
 
       def view(row)

@@ -50,6 +50,8 @@ module Kelvath
         Option.new(name: "unlogged", of: :table, type: :flag, at: :words, as: "UNLOGGED",
                    changes: [ "ALTER TABLE %<table>s SET UNLOGGED", "ALTER TABLE %<table>s SET LOGGED" ],
                    explanation: "Its rows are lost in a crash, and written faster."),
+        Option.new(name: "inherits", of: :table, type: :sql, at: :inherits, as: "INHERITS (%s)", changes: [ nil, nil ],
+                   explanation: "The tables whose columns and checks it has, too; its rows show among theirs."),
         *SPREAD.map { |way, explanation| spread(:table, way, explanation) },
         *SPREAD.map { |way, explanation| spread(:partition, way, explanation) },
         Option.new(of: :table, **FILL), Option.new(of: :table, **TABLESPACE),

@@ -75,7 +75,7 @@ module Kelvath
                CASE WHEN c.relispartition THEN (SELECT i.inhparent::int FROM pg_inherits i
                  WHERE i.inhrelid = c.oid) END AS whole,
                CASE WHEN c.relispartition THEN pg_get_expr(c.relpartbound, c.oid) END AS bounds,
-               CASE WHEN NOT c.relispartition THEN (SELECT string_agg(i.inhparent::regclass::text, ', ')
+               CASE WHEN NOT c.relispartition THEN (SELECT json_agg(i.inhparent::int ORDER BY i.inhseqno)
                  FROM pg_inherits i WHERE i.inhrelid = c.oid) END AS parents
         FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
         WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') AND #{OWN.('pg_class', 'c')} /* table view: #{WHOLE.('c.oid')} */
@@ -115,7 +115,7 @@ module Kelvath
                pg_get_expr(k.conbin, k.conrelid) AS condition
         FROM pg_constraint k JOIN pg_namespace n ON n.oid = k.connamespace
         WHERE #{PEOPLES} AND k.conrelid <> 0 AND k.contype <> 'n' AND k.conparentid = 0
-          AND (k.conislocal OR NOT (SELECT c.relispartition FROM pg_class c WHERE c.oid = k.conrelid))
+          AND (k.contype <> 'c' OR k.coninhcount = 0)
           /* table: #{WHOLE.('k.conrelid')} */
         ORDER BY k.conrelid, k.conname
       SQL

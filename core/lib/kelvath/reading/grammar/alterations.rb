@@ -9,7 +9,7 @@ module Kelvath
 
         def alter_table(cursor)
           there = cursor.take("if", "exists")
-          cursor.take("only")
+          only = cursor.take("only")
           named = cursor.qualified("a table's name")
           cursor.take_symbol("*")
           table = state.find(:tables, named)
@@ -19,9 +19,45 @@ module Kelvath
           @adding = @dropping = nil
           return if dialect.respread?(cursor, table)
 
-          cursor.parts.each { |part| alteration(part, table, named) }
+          actions = cursor.parts
+          heirs = only ? [] : heirs(table)
+          actions.each { |part| alteration(part, table, named) }
+          heirs.each { |heir| actions.each { |part| handed_on(part, heir) } }
         ensure
           @unchecked = false
+        end
+
+        # What is done to a table is done to the columns of those that inherit from it.
+        def handed_on(part, table)
+          part.at = 0
+          kind = part.advance.word
+          part.take("column")
+          return if part.end? || constraint?(part) || !part.peek.name?
+
+          known = state.column(table, part.peek.value)
+          case kind
+          when "add" then known || add_item(part, table)
+          when "drop" then part.take("if", "exists"); state.drop_column(table, part.name)
+          when "alter" then known && alter_column(part.tap { |each| each.at += 1 }, table, known)
+          when "rename"
+            from = part.name
+            known && part.take("to") && state.rename_column(table, from, part.name)
+          end
+          heirs(table).each { |heir| handed_on(part, heir) }
+        end
+
+        # INHERIT parent, NO INHERIT parent
+        def inheriting(part, table)
+          ending = part.take("no")
+          return unless part.take("inherit")
+
+          parent = state.find(:tables, part.qualified)
+          return true unless parent
+
+          table.inherits = table.inherits.to_a.reject { |each| each.equal?(parent) }
+          table.inherits << parent unless ending
+          table.checks.reject! { |check| parent.checks.any? { |each| each.condition == check.condition } } unless ending
+          true
         end
 
         # Dumps make a table first, and then say that it is a view, or the like.
@@ -47,7 +83,7 @@ module Kelvath
                "coalesce", "truncate", "split", "merge", "exchange", "move", "monitoring", "nomonitoring", "allow",
                "lock", "algorithm", "activate", "deactivate", "switch", "rebuild", "shrink", "reorganize", "swap",
                "noparallel", "cache", "nocache", "logging", "nologging", "read", "suspend", "resume", "replace"
-            partitioned(part, table) || dialect.altered(part, table, self) || passed(part.rest)
+            partitioned(part, table) || inheriting(part, table) || dialect.altered(part, table, self) || passed(part.rest)
           else
             # ADD and DROP COLUMN go on behind a comma, where no other action is named
             if @adding then add_item(part, table)

@@ -138,7 +138,7 @@ module Kelvath
         end
 
         # Columns and checks; comments are the parent's own.
-        def copy_from_parent(parent, table, part: false)
+        def copy_from_parent(parent, table, part: false, checks: true)
           parent.columns.dup.each do |column|
             table.columns << column.dup.tap do |copy|
               copy.options, copy.comment = column.options.dup, ""
@@ -146,13 +146,14 @@ module Kelvath
               @counting << copy if @counting.include?(column)
             end
           end
-          parent.checks.dup.each { |check| table.checks << check.dup unless check.options["no inherit"] }
+          parent.checks.dup.each { |check| table.checks << check.dup unless check.options["no inherit"] } if checks
           dialect.parted(parent, table) if part
         end
 
         # What follows the columns.
         def tail(cursor, table)
           until cursor.end?
+            next inherits(cursor, table) if cursor.word?("inherits") && cursor.symbol?("(", 1)
             next if said.take(cursor, :table, table.options)
             next if said.take_group(cursor, :table, table.options) { |text| passed(text) }
             next if dialect.table_part(cursor, table, self)
@@ -162,7 +163,6 @@ module Kelvath
             when "as", "select", "with" then (return query_of_table(cursor, table)) if query_follows?(cursor)
 
               unknown(cursor, table)
-            when "inherits" then inherits(cursor, table)
             else
               next if cursor.take_symbol(",") || dialect.passes?(cursor, :table)
 
@@ -250,19 +250,31 @@ module Kelvath
           column
         end
 
+        # What a table has of others stands before what is its own; checks of theirs are no checks of its own.
         def inherits(cursor, table)
           cursor.at += 1
           own = table.columns.dup
           table.columns.clear
           cursor.within.parts.each do |part|
             named = part.qualified
-            parent = state.find(:tables, named)
-            parent ? copy_from_parent(parent, table) : lost(named, "what #{table.title} inherits")
+            parent = state.find(:tables, named) or next lost(named, "what #{table.title} inherits")
+            copy_from_parent(parent, table, checks: false)
+            (table.inherits ||= []) << parent
           end
-          table.columns.reject! { |column| own.any? { |each| state.same?(each.name, column.name) } }
-          table.columns.concat(own)
-          note("It inherits from another table; it is taken in as a table of its own.", table.title)
+          table.columns.uniq! { |column| column.name }
+          merged(table, own)
         end
+
+        # A column that is said here, too, stands where it is inherited.
+        def merged(table, own)
+          own.each do |column|
+            at = table.columns.index { |each| state.same?(each.name, column.name) }
+            at ? table.columns[at] = column : table.columns << column
+          end
+        end
+
+        # Tables that inherit from one, and get what comes to it.
+        def heirs(table) = state.tables.each_value.select { |each| each.inherits.to_a.any? { |one| one.equal?(table) } }
       end
     end
   end
