@@ -50,6 +50,8 @@ module ScriptsHelper
     "terminator" => { "at the end" => "semicolons at the end", "on a line" => "semicolons on a line of their own",
                       "as a batch" => "a batch for each statement" },
     "referential" => { "none" => "left out", "triggers" => "kept by triggers" },
+    "column_order" => { "left" => "left where they are",
+                        "as designed" => "as designed, if need be in a table that is made anew" },
     "big_tables" => { "plain" => "plainly, in as few statements as it takes",
                       "gently" => "gently, so that nobody waits for long" },
     "repeatable" => { "no" => "to run once", "yes" => "can run twice without harm" }

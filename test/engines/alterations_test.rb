@@ -50,12 +50,16 @@ class AlterationsTest < ActiveSupport::TestCase
 
   private
 
+  # Columns that stand in another order stay there, or are brought into it.
+  PLAIN = Kelvath::Scripting::Recipes.usual
+  ORDERED = PLAIN.with(column_order: "as designed")
+
   # opened: called for each pair of designs with a block that wants a connector to an empty database.
   def pairs(key, says, &opened)
     rows = 0
     (1..COUNT).each do |seed|
       start, goal, id = pair(key, says, seed)
-      alteration = answered(start, goal, id)
+      alteration = answered(start, goal, id, recipe: seed % 3 == 0 ? ORDERED : PLAIN)
       place = "#{key} #{seed}\n#{alteration.script.text}\n#{alteration.reverse.script.text}"
       opened.call do |database|
         account = tried(alteration, TrialEngine.new(key, database), place)
@@ -80,11 +84,11 @@ class AlterationsTest < ActiveSupport::TestCase
   end
 
   # With what is asked answered, on the way there and on the way back.
-  def answered(start, goal, id)
+  def answered(start, goal, id, recipe:)
     sides = [ start, goal ].map { |model| Kelvath::Altering::Side.new(model:, design_id: id) }
-    asked = Kelvath::Altering.between(*sides)
+    asked = Kelvath::Altering.between(*sides, recipe:)
     needed = [ asked, asked.reverse ].flat_map(&:questions).select(&:needed)
-    Kelvath::Altering.between(*sides, answers: needed.to_h { |each| answer(each) })
+    Kelvath::Altering.between(*sides, answers: needed.to_h { |each| answer(each) }, recipe:)
   end
 
   # What may have been renamed is taken for something new.

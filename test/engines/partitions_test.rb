@@ -65,7 +65,8 @@ class PartitionsTest < ActiveSupport::TestCase
   # { [before, after] => what was called otherwise }
   HEIRS = {
     [ "#{BOAT} #{HEIR}", "#{BOAT.sub('name varchar(20)', 'depth int, name varchar(40)')} #{HEIR}" ] => {},
-    [ "#{BOAT} #{HEIR}", "#{BOAT.gsub(/\bid\b/, 'number')} #{HEIR}" ] => { "boat.number" => "id", "tug.number" => "id" },
+    [ "#{BOAT} #{HEIR}", "#{BOAT.gsub(/\bid\b/, 'number')} #{HEIR}" ] =>
+      { "boat.number" => "id", "tug.number" => "id" },
     [ "#{BOAT} #{HEIR}", "#{BOAT} #{OWN}" ] => {}, [ "#{BOAT} #{OWN}", "#{BOAT} #{HEIR}" ] => {},
     [ "#{BOAT} #{HEIR}", "#{BOAT.gsub('boat', 'ship')} #{HEIR.gsub('boat', 'ship')}" ] => { "ship" => "boat" },
     [ BOAT, "#{BOAT} CREATE TABLE raft (name varchar(20) DEFAULT 'raft') INHERITS (boat);" ] => {}

@@ -8,7 +8,7 @@ class RandomChanges < RandomDesign
     rename_table rename_column swap_columns add_column add_mandatory drop_column retype require_or_not change_default
     add_table drop_table add_index drop_index rename_index add_check drop_check add_key drop_key refer drop_reference
     comment_on options_of change_view drop_view add_value lose_value rename_type give take
-    add_part drop_part rename_part rebound index_part
+    move_column add_part drop_part rename_part rebound index_part
   ].freeze
 
   # [Model at the start, Model in the end, design's id]
@@ -65,6 +65,10 @@ class RandomChanges < RandomDesign
     table = any(tables) or return
     @draft.add(:column, parent_id: table.id, name: fresh("must"), native_type: read("text"), mandatory: true,
                         default_value: chance(0.5) ? "'it''s'" : "", position: columns(table).size + 20.0)
+  end
+
+  def move_column
+    any(tables.flat_map { |each| columns(each) })&.then { |each| @draft.set(each.id, position: rand(0..9) + 0.5) }
   end
 
   def drop_column

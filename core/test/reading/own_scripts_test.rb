@@ -48,7 +48,8 @@ class OwnScriptsTest < CoreTest
   end
 
   def samples(platform)
-    platform.class::OPTIONS.reject { |option| %i[flag choice].include?(option.type) }.to_h do |option|
+    said = platform.class::OPTIONS.reject { |each| %i[flag choice].include?(each.type) || each.name == "inherits" }
+    said.to_h do |option|
       place = [ option.of, option.name ]
       [ place, OWN.fetch(place) { SAMPLES.fetch(option.type) } ]
     end

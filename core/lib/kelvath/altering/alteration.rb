@@ -19,7 +19,7 @@ module Kelvath
         end
         partings = Partings.new(start, goal)
         @changes = Changes.new(partings.start, partings.goal, @platform, told:)
-        @touched = Touched.new(@changes)
+        @touched = Touched.new(@changes, ordered: recipe.column_order == "as designed")
         @questions = Questions.new(@changes, @touched, answers, proposals:, back:)
         @plan = InPlace.new(@changes, @touched, @questions, recipe, partings)
       end
@@ -70,6 +70,9 @@ module Kelvath
         @reverse ||= Alteration.new(goal, start, told: @told, answers: @answers, recipe: @recipe, back: true)
       end
 
+      # Ids of tables whose columns stand in another order if none is moved.
+      def reordered = @touched.order.other.reject { |id| @touched.copied?(id) && @recipe.column_order == "left" }
+
       # What going back does not bring back: lines.
       def not_brought_back
         lost = losses.reject(&:stops?)
@@ -99,17 +102,9 @@ module Kelvath
 
       # Columns that stand in another order, where the database keeps the one they were made in.
       def moved
-        return [] unless @platform.supports?(:altered_in_place)
+        return [] if !@platform.supports?(:altered_in_place) || @recipe.column_order == "as designed"
 
-        orders = [ start, goal ].map do |model|
-          Derivation::Again::Parts.orders(Derivation::Again::Parts.of(model, design_id))
-        end
-        orders.first.filter_map do |id, before|
-          after = orders.last[id] or next
-          next if (before & after) == (after & before) || @touched.copied?(id)
-
-          "The columns of #{goal.fetch(id).name} stay in the order that they have in the database."
-        end
+        reordered.map { |id| "The columns of #{goal.fetch(id).name} stay in the order that they have in the database." }
       end
 
       def rights_untold

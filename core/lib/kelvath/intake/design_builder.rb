@@ -83,7 +83,8 @@ module Kelvath
         id = table_id(table.place)
         [ Metamodel::Table.new(id:, parent_id: design.id, name: table.name, comment: table.comment,
                                schema_id: schema_ids[table.schema],
-                               options: { **options(table, :table, id), **inherited(table) }, source_id: @sources.fetch(id, ""),
+                               options: { **options(table, :table, id), **inherited(table) },
+                               source_id: @sources.fetch(id, ""),
                                **{ rows_told: table.rows, bytes_told: table.bytes,
                                   former_names: table.former }.compact),
           *table.columns.each_with_index.flat_map { |column, index| column_elements(id, column, index) },

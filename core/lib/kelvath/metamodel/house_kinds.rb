@@ -52,6 +52,7 @@ module Kelvath
       field :repeatable, :flag
       field :referential, :choice, values: %w[none triggers], label: "Rules of foreign keys that it does not keep"
       field :big_tables, :choice, values: %w[plain gently], label: "Big tables are altered"
+      field :column_order, :choice, values: [ "left", "as designed" ], label: "Columns in another order"
       field :position, :number, internal: true, compared: false
     end
 

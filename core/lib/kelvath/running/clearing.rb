@@ -10,8 +10,8 @@ module Kelvath
       # [form, words]; where: its condition
       PARTS = /(?<parts>(?:`[^`]+`|"[^"]+"|[\w$]+)(?:\s*,\s*(?:`[^`]+`|"[^"]+"|[\w$]+))*)/
       FORMS = [
-        [ /\A\s*ALTER\s+TABLE\s+(?<name>#{NAME})\s+(?:DROP|TRUNCATE)\s+(?:SUB)?PARTITION\s+(?:IF\s+EXISTS\s+)?#{PARTS}/i,
-          "Rows of %s in a partition go" ],
+        [ /\A\s*ALTER\s+TABLE\s+(?<name>#{NAME})\s+(?:DROP|TRUNCATE)\s+(?:SUB)?PARTITION\s+
+              (?:IF\s+EXISTS\s+)?#{PARTS}/xi, "Rows of %s in a partition go" ],
         [ /\A\s*TRUNCATE\s+(?:TABLE\s+)?(?:ONLY\s+)?(?<name>#{NAME})/i, "All rows of %s go" ],
         [ /\A\s*DELETE\s+FROM\s+(?:ONLY\s+)?(?<name>#{NAME})\s*(?:WHERE\s+(?<where>.*))?\z/im, "Rows of %s go" ],
         [ /\A\s*DELETE\b.*?\bFROM\s+(?<name>#{NAME})/im, "Rows of %s go" ],

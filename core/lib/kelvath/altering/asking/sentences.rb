@@ -12,9 +12,11 @@ module Kelvath
 
       # [Scripting::Sentences::Part, …]; what the script does has no field.
       def parts
-        [ [ nil, deeds ], [ :big_tables, big_tables ], [ :quoting, quoting ], [ :keywords, keywords ],
+        order = @alteration.reordered.any? ? [ [ :column_order, column_order ] ] : []
+        [ [ nil, deeds ], *order, [ :big_tables, big_tables ], [ :quoting, quoting ], [ :keywords, keywords ],
           [ :terminator, Scripting::Sentences::TERMINATORS.fetch(@recipe.terminator) ], [ :header, header ] ]
-          .map { |field, text| Scripting::Sentences::Part.new(field:, text:) }.first(@alteration.equal? ? 1 : 6)
+          .map { |field, text| Scripting::Sentences::Part.new(field:,
+text:) }.first(@alteration.equal? ? 1 + order.size : 6 + order.size)
       end
 
       # The whole paragraph.
@@ -50,6 +52,11 @@ module Kelvath
       def big_tables
         @recipe.big_tables == "gently" ? "Big tables are altered gently, so that nobody waits for long;" :
           "Big tables are altered plainly, in as few statements as it takes;"
+      end
+
+      def column_order
+        @recipe.column_order == "as designed" ? "Columns come to stand as they are designed." :
+          "Columns that stand in another order stay where they are."
       end
 
       def quoting = @recipe.quoting == "always" ? "every name is quoted," : "names are quoted where they must be,"

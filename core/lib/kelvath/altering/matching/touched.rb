@@ -8,9 +8,14 @@ module Kelvath
       # What only knows its own table, and the fields of which it is made anew.
       PARTS = %i[key foreign_key check clause index].freeze
 
-      # changes: Changes.
-      def initialize(changes)
+      # The Order of columns.
+      attr_reader :order
+
+      # changes: Changes; ordered: are columns to stand as the goal has them, even if a table is made anew for that?
+      def initialize(changes, ordered: false)
         @changes = changes
+        @ordered = ordered
+        @order = Order.new(changes, self)
         @platform = changes.platform
         @start, @goal = changes.start, changes.goal
         @ways = changes.changed(:column).select { |each| each.fields.include?(:native_type) }
@@ -45,6 +50,7 @@ module Kelvath
         @copied ||= begin
           found = @changes.changed(:table).select { |each| otherwise_kept?(each) }.to_set(&:id).merge(stuck)
           found.merge(stiff) unless @platform.supports?(:altered_in_place)
+          found.merge(misplaced) if @ordered
           found.merge(@goal.all(:partition).select { |each| within?(each, found) }.map(&:id))
         end
       end
@@ -146,7 +152,7 @@ module Kelvath
       # Ids of tables of which the name, the schema or a column is another.
       def reshaped_tables
         @reshaped_tables ||= begin
-          tables = @changes.changed(:table).select { |each| copied?(each.id) || renamed?(each) }.to_set(&:id)
+          tables = @changes.changed(:table).select { |each| renamed?(each) }.to_set(&:id).merge(copied)
           [ @changes.removed(:column), @changes.added(:column) ].each { |list| tables.merge(list.map(&:parent_id)) }
           tables.merge(@changes.changed(:column).map { |each| each.new.parent_id })
           tables.merge(@changes.removed(:table).map(&:id))
@@ -199,6 +205,14 @@ module Kelvath
 
         change = @changes.change(id)
         !change.nil? && change.fields.include?(:name)
+      end
+
+      # Those whose columns can be brought into order in no other way; one that others inherit from stays what it is.
+      def misplaced
+        return [] if @platform.alters?(:place_column)
+
+        parents = @goal.all(:table).flat_map(&:inherited_ids)
+        @order.other - parents
       end
 
       # Where tables are not altered: those of which more changes than a name, or than that a column comes which says
@@ -328,8 +342,8 @@ field) ? set : reset)
 
       # Ids of tables that are called otherwise, made anew or gone.
       def moved_tables
-        @moved_tables ||= (@changes.changed(:table).select { |each| copied?(each.id) || renamed?(each) }.map(&:id) +
-                           @changes.removed(:table).map(&:id)).to_set
+        @moved_tables ||= (@changes.changed(:table).select { |each| renamed?(each) }.map(&:id) +
+                           @changes.removed(:table).map(&:id)).to_set.merge(copied)
       end
 
       def column_changed?(id)

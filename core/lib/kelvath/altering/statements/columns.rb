@@ -25,6 +25,13 @@ module Kelvath
           history(:keep_history)
       end
 
+      # Those that stand elsewhere, if somebody wants them in order and the database can move them.
+      def placed
+        return [] unless @plan.recipe.column_order == "as designed" && @platform.alters?(:place_column)
+
+        @touched.order.other.reject { |id| @touched.copied?(id) }.flat_map { |id| in_order(id) }
+      end
+
       # Those that go.
       def gone
         leaving.flat_map do |column|
@@ -36,6 +43,19 @@ module Kelvath
       end
 
       private
+
+      def in_order(table_id)
+        now, wanted = @touched.order.left(table_id), @touched.order.wanted(table_id)
+        wanted.each_with_index.filter_map do |id, index|
+          next if now[index] == id
+
+          now.insert(index, now.delete(id))
+          column = goal.fetch(id)
+          at = index.zero? ? "FIRST" : "AFTER #{quote(goal.fetch(wanted[index - 1]))}"
+          @speech.say(:place_column, "column", column, table: table_of(column), column: @writer.definition(column), at:,
+                                                       note: @platform.class::NOTES[:redefine])
+        end
+      end
 
       # Where a default is a thing apart, its column cannot go before it.
       def defaultless(column, table)

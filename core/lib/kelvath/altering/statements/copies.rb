@@ -42,7 +42,7 @@ module Kelvath
           *rows(table, fresh),
           @plan.speech.statement("drop", table, @platform.dropped("table", place(table))),
           renamed(table, fresh), *parts.map { |part, called| renamed(part, called_place(part, called)) },
-          *@plan.counters.named_again(table, name) ].compact
+          *@plan.counters.named_again(table, name), *counted(table) ].compact
       end
 
       def renamed(table, fresh)
@@ -90,10 +90,27 @@ module Kelvath
 
         numbers = pairs_numbered?(table)
         [ *(@plan.speech.say(:numbers_given, "setting", table, table: target) if numbers),
-          @plan.speech.statement("fill", table, "INSERT INTO #{target} (#{pairs.map(&:first).join(', ')})\n" \
+          @plan.speech.statement("fill", table, "INSERT INTO #{target} (#{pairs.map(&:first).join(', ')})" \
+                                              "#{given(table)}\n" \
                                               "SELECT #{pairs.map(&:last).join(', ')} FROM #{place(table)}"),
           *(@plan.speech.say(:numbers_counted, "setting", table, table: target) if numbers) ]
       end
+
+      # Columns that count go on behind the numbers that were copied.
+      def counted(table)
+        return [] if @platform.alters?(:numbers_given) || self.class.unhoused?(table, goal)
+
+        numbered(table).flat_map { |column| @plan.counted(column) }
+      end
+
+      # What is said where numbers are given that the database would give always (SQL:2016, 14.11).
+      def given(table)
+        return "" if @platform.alters?(:numbers_given)
+
+        numbered(table).any? { |each| each.options["numbering"] == "always" } ? " OVERRIDING SYSTEM VALUE" : ""
+      end
+
+      def numbered(table) = goal.children(table.id, :column).select(&:identity)
 
       # Are numbers written that the database would give by itself?
       def pairs_numbered?(table)

@@ -6,8 +6,8 @@ module Kelvath
     # change; what is new is made; columns change and get values; what nobody needs goes; what was taken down is put up
     # again.
     class InPlace
-      attr_reader :changes, :touched, :questions, :platform, :speech, :start_writer, :goal_writer, :mid_writer, :moves,
-                  :partitions
+      attr_reader :changes, :touched, :questions, :recipe, :platform, :speech, :start_writer, :goal_writer,
+                  :mid_writer, :moves, :partitions
 
       # recipe: a Metamodel::Recipe.
       def initialize(changes, touched, questions, recipe, partings)
@@ -37,7 +37,7 @@ module Kelvath
                counters.statements + partitions.apart + others.made + partitions.made +
                Copies.new(self).statements + columns.statements + columns.gone + partitions.dropped +
                others.dropped +
-               others.routines(for_views: true) + up.statements + others.routines(for_views: false) +
+               others.routines(for_views: true) + up.statements + columns.placed + others.routines(for_views: false) +
                partitions.joined + inheritance.begun + up.rest + others.last
         list.empty? ? list : around(list)
       end

@@ -6,6 +6,7 @@ module Kelvath
     class Mariadb::Alters
       WORDS = Altering::STANDARD.except(:type, :mandatory, :optional, :number, :unnumber).merge(
         redefine: "ALTER TABLE %<table>s MODIFY COLUMN %<column>s",
+        place_column: "ALTER TABLE %<table>s MODIFY COLUMN %<column>s %<at>s",
         rename_table: "RENAME TABLE %<from>s TO %<place>s",
         rename_sequence: "RENAME TABLE %<from>s TO %<place>s",
         move_table: "RENAME TABLE %<from>s TO %<place>s",

@@ -83,7 +83,8 @@ module Kelvath
                "coalesce", "truncate", "split", "merge", "exchange", "move", "monitoring", "nomonitoring", "allow",
                "lock", "algorithm", "activate", "deactivate", "switch", "rebuild", "shrink", "reorganize", "swap",
                "noparallel", "cache", "nocache", "logging", "nologging", "read", "suspend", "resume", "replace"
-            partitioned(part, table) || inheriting(part, table) || dialect.altered(part, table, self) || passed(part.rest)
+            partitioned(part,
+table) || inheriting(part, table) || dialect.altered(part, table, self) || passed(part.rest)
           else
             # ADD and DROP COLUMN go on behind a comma, where no other action is named
             if @adding then add_item(part, table)
