@@ -32,13 +32,12 @@ module Kelvath
 
         columns, others, up = Columns.new(self), Others.new(self), BuildingUp.new(self)
         inheritance = Inheritance.new(self)
-        list = partitions.leaving + TakingDown.new(self).statements + inheritance.ended + others.places +
-               @renames.statements +
-               counters.statements + partitions.apart + others.made + partitions.made +
-               Copies.new(self).statements + columns.statements + columns.gone + partitions.dropped +
-               others.dropped +
-               others.routines(for_views: true) + up.statements + columns.placed + others.routines(for_views: false) +
-               partitions.joined + inheritance.begun + up.rest + others.last
+        list = [ partitions.leaving, TakingDown.new(self).statements, inheritance.ended,
+                 others.places, @renames.statements, counters.statements,
+                 partitions.apart, partitions.made, others.made, partitions.of_new_tables, Copies.new(self).statements,
+                 columns.statements, columns.gone, partitions.dropped, others.dropped,
+                 others.routines(for_views: true), up.statements, columns.placed, others.routines(for_views: false),
+                 partitions.joined, inheritance.begun, up.rest, others.last ].flatten(1)
         list.empty? ? list : around(list)
       end
 

@@ -31,9 +31,13 @@ module Kelvath
         parts.map { |part| detach(@plan.mid.fetch(part.id), @changes.start.fetch(part.id).parent_id) }
       end
 
-      # When tables are made: what is new, what has other bounds, and rows of what is gone.
+      # Of tables that are made, when they are.
+      def of_new_tables = fresh.reject { |each| there?(each) }.flat_map { |each| writer.statements_of(each).first(1) }
+
+      # Before tables change: what is new, what has other bounds, and rows of what is gone. What is out of its table for
+      # a while would not change with it.
       def made
-        fresh.flat_map { |each| writer.statements_of(each).first(1) } +
+        fresh.select { |each| there?(each) }.flat_map { |each| writer.statements_of(each).first(1) } +
           shifted.map { |change| attach(change.new, writer.place(change.new), change.new.parent_id) } +
           catching.flat_map { |part, others| [ *others.map { |each| sorted_out(part, each) }, attached(part) ] } +
           along.map { |part| rows(part) }
@@ -60,6 +64,9 @@ module Kelvath
       private
 
       def writer = @plan.goal_writer
+      def there?(part)
+        @changes.goal.ancestors(part).any? { |each| each.kind == :table && @changes.start.key?(each.id) }
+      end
       def there(part) = @plan.mid_writer.place(@plan.mid.fetch(part.id))
 
       def gone = @touched.gone_partitions
