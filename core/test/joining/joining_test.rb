@@ -52,6 +52,31 @@ class JoiningTest < CoreTest
     assert_includes found, "new table wharf"
   end
 
+  # A script that renames says itself what is the same.
+  def test_what_a_script_calls_otherwise_is_known
+    first = begun
+    design = first.model.all(:design).first
+    other = "#{FIRST} ALTER TABLE toll RENAME TO levy; ALTER TABLE berth RENAME depth TO sounding;"
+    assert_equal({ "changed table toll" => "name “toll” becomes “levy”",
+                   "changed column berth · depth" => "name “depth” becomes “sounding”" },
+                 offered(plan(first.model, other, design.id)))
+  end
+
+  # Partitions and rights are parts like others.
+  def test_partitions_and_rights
+    spread = "CREATE TABLE sailing (id int, day int) PARTITION BY RANGE (day); CREATE TABLE early PARTITION OF sailing " \
+             "FOR VALUES FROM (1) TO (9); GRANT SELECT ON sailing TO stoker;"
+    first = begun(spread)
+    design = first.model.all(:design).first
+    assert_empty offered(plan(first.model, spread, design.id))
+    other = "#{spread.sub('(9)',
+'(7)')} CREATE TABLE late PARTITION OF sailing DEFAULT; GRANT INSERT ON sailing TO stoker;"
+    found = offered(plan(first.model, other, design.id))
+    assert_equal [ "changed grant stoker · select on sailing", "changed partition sailing · early", "new partition sailing · late" ],
+found.keys.sort
+    assert_equal "DEFAULT", found["new partition sailing · late"]
+  end
+
   def test_what_is_there_already_is_not_offered_again
     first = begun
     assert_empty offered(plan(first.model, FIRST, first.design_id))

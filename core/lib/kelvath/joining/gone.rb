@@ -7,7 +7,7 @@ module Kelvath
     class Gone
       PLACED = %i[table view sequence routine enumeration].freeze
       KINDS = { table: "table", view: "view", sequence: "sequence", routine: "routine", enumeration: "type" }.freeze
-      INNER = %i[column key foreign_key index check trigger clause].freeze
+      INNER = %i[column key foreign_key index check trigger clause partition].freeze
       SAID = "It is not there."
 
       def initialize(model, design, pairing, scope)

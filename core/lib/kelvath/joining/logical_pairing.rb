@@ -4,51 +4,49 @@ module Kelvath
   module Joining
     # Which entity, attribute, relationship, identifier and domain that was read is which of the model's.
     class LogicalPairing
-      # { id in what was read => id in the model }
-      attr_reader :ids
+      # correspondence: the Matching::Correspondence of a Pairing, whose designs are in it already.
+      def initialize(model, read, read_design, correspondence)
+        @model, @read, @read_design, @correspondence = model, read, read_design, correspondence
+      end
 
-      # pairing: a Pairing whose designs are paired already.
-      def initialize(model, read, read_design, pairing)
-        @model, @read, @read_design, @pairing = model, read, read_design, pairing
-        @ids = {}
-        @taken = Set.new
+      # Takes what is the same into the correspondence.
+      def call
         entities
         domains
         relationships
-        @read.all(:entity).each { |entity| within(entity) if @ids.key?(entity.id) }
+        @read.all(:entity).each { |entity| within(entity) if @correspondence.right?(entity.id) }
       end
 
       private
 
       def entities
         tables.each do |table, mine|
-          take(@read.of_kind(table.source_id, :entity), mine && @model.of_kind(mine.source_id, :entity))
+          take(@read.of_kind(table.source_id, :entity), mine && @model.of_kind(mine.source_id, :entity), :origin)
         end
         by_name = @model.all(:entity).group_by { |each| each.name.downcase }
-        @read.all(:entity).each { |entity| take(entity, free(by_name[entity.name.downcase])) }
+        @read.all(:entity).each { |entity| take(entity, free(by_name[entity.name.downcase]), :name) }
       end
 
       # [[table that was read, the model's or nil], …]
-      def tables = @tables ||= @read.children(@read_design.id, :table).map { |table| [ table, @pairing.of(table) ] }
+      def tables = @tables ||= @read.children(@read_design.id, :table).map { |table| [ table, paired(table) ] }
 
-      def take(theirs, mine)
-        return if theirs.nil? || mine.nil? || @ids.key?(theirs.id) || @taken.include?(mine.id)
-
-        @ids[theirs.id] = mine.id
-        @taken << mine.id
+      def take(theirs, mine, how)
+        @correspondence.take(mine.id, theirs.id, how) if theirs && mine
       end
 
-      def free(list) = list&.find { |each| !@taken.include?(each.id) }
+      def free(list) = list&.find { |each| !@correspondence.left?(each.id) }
+      def mine(id) = @correspondence.left_of(id)
+      def paired(element) = mine(element.id)&.then { |id| @model[id] }
 
       # Of one name, type and values.
       def domains
         known = @model.all(:domain).group_by { |each| said(each, @model) }
         @read.all(:domain).each do |domain|
-          take(domain, free(known[said(domain, @read)]))
-          next unless @ids.key?(domain.id)
+          take(domain, free(known[said(domain, @read)]), :structure)
+          own = mine(domain.id) or next
 
-          mine = @model.children(@ids[domain.id], :allowed_value).group_by(&:value)
-          @read.children(domain.id, :allowed_value).each { |each| take(each, free(mine[each.value])) }
+          values = @model.children(own, :allowed_value).group_by(&:value)
+          @read.children(domain.id, :allowed_value).each { |each| take(each, free(values[each.value]), :name) }
         end
       end
 
@@ -63,11 +61,11 @@ module Kelvath
           next unless theirs.source_id.include?(".") && mine.source_id.include?(".")
 
           take(@read.of_kind(first(theirs.source_id), :relationship),
-            @model.of_kind(first(mine.source_id), :relationship))
+            @model.of_kind(first(mine.source_id), :relationship), :origin)
         end
         known = @model.all(:relationship).group_by { |each| [ each.from_id, each.to_id, each.role_name.downcase ] }
         @read.all(:relationship).each do |each|
-          take(each, free(known[[ @ids[each.from_id], @ids[each.to_id], each.role_name.downcase ]]))
+          take(each, free(known[[ mine(each.from_id), mine(each.to_id), each.role_name.downcase ]]), :structure)
         end
       end
 
@@ -76,25 +74,26 @@ module Kelvath
       # [[column that was read, the model's], …] of those that both have.
       def columns
         @columns ||= tables.select(&:last).flat_map { |table, _| @read.children(table.id, :column) }
-                           .filter_map { |column| @pairing.of(column)&.then { |mine| [ column, mine ] } }
+                           .filter_map { |column| paired(column)&.then { |own| [ column, own ] } }
       end
 
       def within(entity)
-        mine = @ids.fetch(entity.id)
-        sources = @sources ||= columns.to_h { |theirs, own| [ theirs.source_id, own.source_id ] }
+        own = mine(entity.id)
+        sources = @sources ||= columns.to_h { |theirs, here| [ theirs.source_id, here.source_id ] }
         @read.children(entity.id, :attribute).each do |each|
-          take(each, @model.of_kind(sources[each.id].to_s, :attribute))
+          take(each, @model.of_kind(sources[each.id].to_s, :attribute), :origin)
         end
-        named = @model.children(mine, :attribute).group_by { |each| each.name.downcase }
-        @read.children(entity.id, :attribute).each { |each| take(each, free(named[each.name.downcase])) }
-        identifiers(entity, mine)
+        named = @model.children(own, :attribute).group_by { |each| each.name.downcase }
+        @read.children(entity.id, :attribute).each { |each| take(each, free(named[each.name.downcase]), :name) }
+        identifiers(entity, own)
       end
 
-      def identifiers(entity, mine)
-        known = @model.children(mine, :identifier)
+      def identifiers(entity, own)
+        known = @model.children(own, :identifier)
         @read.children(entity.id, :identifier).each do |each|
-          members = each.member_ids.map { |id| Matching::OtherIds.id(id, @ids) }.sort
-          take(each, free(known.select { |own| each.primary ? own.primary : own.member_ids.sort == members }))
+          members = each.member_ids.map { |id| id.split(".").map { |part| mine(part) || part }.join(".") }.sort
+          take(each, free(known.select { |one|
+ each.primary ? one.primary : one.member_ids.sort == members }), :structure)
         end
       end
     end

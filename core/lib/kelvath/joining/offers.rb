@@ -6,7 +6,8 @@ module Kelvath
     # each thing that would change, and what is kept as text.
     class Offers
       COUNTED = { column: %w[column columns], key: %w[key keys], foreign_key: [ "foreign key", "foreign keys" ],
-                  index: %w[index indexes], check: %w[check checks], trigger: %w[trigger triggers] }.freeze
+                  index: %w[index indexes], check: %w[check checks], trigger: %w[trigger triggers],
+                  partition: %w[partition partitions] }.freeze
 
       # [Offer, …]
       attr_reader :all
@@ -111,6 +112,7 @@ module Kelvath
         when :column then [ type(element), ("mandatory" if element.mandatory) ].compact.join(", ")
         when :foreign_key then "#{names(element.column_ids)} to #{@read[element.target_table_id]&.name}"
         when :key, :index then names(element.column_ids)
+        when :partition then element.bounds
         when :check then Metamodel::Expression.written(element.condition) { |id| @read[id]&.name.to_s }
         else ""
         end

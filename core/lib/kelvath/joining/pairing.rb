@@ -9,43 +9,48 @@ module Kelvath
       LEAST = 3 # columns that such a table has
       PLACED = %i[table view enumeration sequence routine].freeze
 
-      # ids: { id in what was read => id in the model }; likened: ids of tables read that have another name here; named:
-      # ids of what was read and has another name here by somebody's word.
-      attr_reader :ids, :likened, :named
+      # A Matching::Correspondence: the model's on the left, what was read on the right.
+      attr_reader :correspondence
 
       # read_design: the design that was read. A design that the model has not is paired with nothing.
       # apart: ids of tables that are found by their names alone.
       def initialize(model, design, read, read_design, apart: [])
         @apart = apart
         @model, @design, @read, @read_design = model, design, read, read_design
-        @ids = { read_design.id => design.id }
-        @likened, @named = Set.new, Set.new
-        @taken = Set.new
+        @correspondence = Matching::Correspondence.new
+        @correspondence.take(design.id, read_design.id, :identity)
         physical if model.key?(design.id)
-        @ids.merge!(LogicalPairing.new(model, read, read_design, self).ids)
+        LogicalPairing.new(model, read, read_design, @correspondence).call
       end
 
       # The Element of the model that an element that was read is the same as; nil for none.
-      def of(element) = @ids[element.id]&.then { |id| @model[id] }
+      def of(element) = @correspondence.left_of(element.id)&.then { |id| @model[id] }
+
+      # { id in what was read => id in the model }
+      def ids = @ids ||= @correspondence.ids
+
+      # Ids of what was read and has another name here: of tables that look alike; by somebody's word, or by what a
+      # script called it before.
+      def likened = @likened ||= known(:likeness)
+      def named = @named ||= known(:answer) | known(:origin)
+
+      private
+
+      def known(how) = @correspondence.pairs.select { |each| each.how == how }.to_set(&:right_id)
 
       # Both sides' elements of a kind in pairs, by what the block answers; nil pairs with nothing.
-      def pair(theirs, mine)
-        waiting = mine.reject { |each| @taken.include?(each.id) }.group_by { |each| yield each, @model }
+      def pair(theirs, mine, how = :name)
+        waiting = mine.reject { |each| @correspondence.left?(each.id) }.group_by { |each| yield each, @model }
         theirs.each do |each|
-          next if @ids.key?(each.id)
+          next if @correspondence.right?(each.id)
 
           key = yield each, @read
           found = key && waiting[key]&.shift
-          take(each, found) if found
+          take(each, found, how) if found
         end
       end
 
-      def take(theirs, mine)
-        @ids[theirs.id] = mine.id
-        @taken << mine.id
-      end
-
-      private
+      def take(theirs, mine, how, score = 1.0) = @correspondence.take(mine.id, theirs.id, how, score)
 
       # What somebody said when a script that alters asked: [[Element of the model, what it is called in what was
       # read]].
@@ -65,14 +70,11 @@ module Kelvath
 
         mine.each do |each|
           name = said.find { |element, _| element.id == each.id }&.last
-          next if name.nil? || @taken.include?(each.id) || theirs.any? { |other| other.name.casecmp?(each.name) }
+          next if name.nil? || @correspondence.left?(each.id) || theirs.any? { |other| other.name.casecmp?(each.name) }
 
           plain = name.split(".").last
-          found = theirs.find { |other| !@ids.key?(other.id) && other.name.casecmp?(plain) }
-          next unless found
-
-          take(found, each)
-          @named << found.id
+          found = theirs.find { |other| !@correspondence.right?(other.id) && other.name.casecmp?(plain) }
+          take(found, each, :answer) if found
         end
       end
 
@@ -81,8 +83,10 @@ module Kelvath
         pair(Metamodel::Design.schemas(@read, @read_design.id),
              Metamodel::Design.schemas(@model, @design.id)) { |each, _| each.name.downcase }
         PLACED.each { |kind| placed(kind) }
+        former
         alike
-        Metamodel::Design.tables(@read, @read_design.id).each { |table| within(table) if @ids.key?(table.id) }
+        Metamodel::Design.tables(@read, @read_design.id).each { |table| within(table) if met?(table) }
+        rights
       end
 
       def placed(kind)
@@ -96,6 +100,38 @@ module Kelvath
           name if single.all? { |names| names.key?(name) } && either_nowhere?(single.map { |names| names[name].first })
         end
       end
+
+      def met?(element) = @correspondence.right?(element.id)
+
+      # Tables that a script calls otherwise in the end than at its beginning.
+      def former
+        both = [ @read.children(@read_design.id, :table), @model.children(@design.id, :table) ]
+        by_former_names(*both)
+      end
+
+      def by_former_names(theirs, mine)
+        theirs.each do |each|
+          next if met?(each) || each.former_names.empty?
+
+          names = each.former_names.map { |name| name.split(".").last.downcase }
+          found = mine.find { |own| !@correspondence.left?(own.id) && names.include?(own.name.downcase) }
+          take(each, found, :origin) if found
+        end
+      end
+
+      # Roles by their names, what they may do by what it is on.
+      def rights
+        both = [ @read.children(@read_design.id, :role), @model.children(@design.id, :role) ]
+        pair(*both) { |each, _| each.name.downcase }
+        both.first.select { |each| met?(each) }.each do |role|
+          grants = [ @read.children(role.id, :grant), @model.children(@correspondence.left_of(role.id), :grant) ]
+          pair(*grants, :structure) { |each, model|
+ [ model.equal?(@read) ? here(each.on_id) : each.on_id, each.passes_on ] }
+        end
+      end
+
+      # An id of what was read as the model has it.
+      def here(id) = @correspondence.left_of(id) || id
 
       def text(routine, model) = platform(model).as_kept(:routine, :text, routine.text)
       def platform(model) = Platforms.of(model, model.equal?(@read) ? @read_design : @design)
@@ -111,16 +147,16 @@ module Kelvath
 
       # Tables that have another name and nearly the same columns.
       def alike
-        left = Metamodel::Design.tables(@model, @design.id).reject { |each| each.outside || @taken.include?(each.id) }
+        left = Metamodel::Design.tables(@model, @design.id).reject { |each| each.outside || @correspondence.left?(each.id) }
         Metamodel::Design.tables(@read, @read_design.id).each do |table|
-          next if table.outside || @apart.include?(table.id) || @ids.key?(table.id)
+          next if table.outside || @apart.include?(table.id) || met?(table)
           next if columns(@read, table).size < LEAST
 
           found = left.max_by { |each| likeness(table, each) }
-          next unless found && likeness(table, found) >= LIKE
+          score = found && likeness(table, found)
+          next unless score && score >= LIKE
 
-          take(table, found)
-          @likened << table.id
+          take(table, found, :likeness, score)
           left.delete(found)
         end
       end
@@ -133,18 +169,25 @@ module Kelvath
       def columns(model, table) = model.children(table.id, :column).to_set { |column| column.name.downcase }
 
       def within(table)
-        mine = @ids.fetch(table.id)
-        nested(table.id, mine)
-        over = ->(each, model) { each.column_ids.map { |id| model.equal?(@read) ? @ids.fetch(id, id) : id } }
+        nested(table.id, @correspondence.left_of(table.id))
+        parts(table)
+      end
+
+      # Keys, indexes and the like of a table, or of a partition.
+      def parts(table)
+        mine = @correspondence.left_of(table.id)
+        over = ->(each, model) { each.column_ids.map { |id| model.equal?(@read) ? here(id) : id } }
         named = ->(each, _) { each.name.downcase unless each.name.empty? }
         of = ->(kind) { [ @read.children(table.id, kind), @model.children(mine, kind) ] }
-        pair(*of.(:key)) { |each, _| each.primary ? :primary : nil }
-        pair(*of.(:key), &over)
-        pair(*of.(:foreign_key), &over)
+        pair(*of.(:key), :structure) { |each, _| each.primary ? :primary : nil }
+        pair(*of.(:key), :structure, &over)
+        pair(*of.(:foreign_key), :structure, &over)
         pair(*of.(:index), &named)
-        pair(*of.(:index)) { |each, model| [ over.(each, model), plain(each.expression, model) ] }
-        %i[key foreign_key check clause trigger].each { |kind| pair(*of.(kind), &named) }
-        pair(*of.(:check)) { |each, model| plain(each.condition, model) }
+        pair(*of.(:index), :structure) { |each, model| [ over.(each, model), plain(each.expression, model) ] }
+        %i[key foreign_key check clause trigger partition].each { |kind| pair(*of.(kind), &named) }
+        pair(*of.(:check), :structure) { |each, model| plain(each.condition, model) }
+        pair(*of.(:partition), :structure) { |each, _| each.bounds.downcase }
+        @read.children(table.id, :partition).each { |each| parts(each) if met?(each) }
       end
 
       # Columns, and those within them.
@@ -152,7 +195,8 @@ module Kelvath
         both = [ @read.children(theirs, :column), @model.children(mine, :column) ]
         answered(*both)
         pair(*both) { |each, _| each.name.downcase }
-        @read.children(theirs, :column).each { |column| nested(column.id, @ids[column.id]) if @ids.key?(column.id) }
+        by_former_names(*both)
+        @read.children(theirs, :column).each { |each| nested(each.id, @correspondence.left_of(each.id)) if met?(each) }
       end
 
       def plain(text, model)

@@ -50,6 +50,11 @@ module Kelvath
         sql[/\A\s*CREATE\s+(?:\w+\s+)*?TABLE\s+(?:IF\s+NOT\s+EXISTS\s+)?(#{NAME})/i, 1]&.then { |name| plain(name) }
       end
 
+      # The name of the table whose rows a statement puts into another one.
+      def taken_from(sql)
+        sql[/\A\s*INSERT\s+INTO\s+#{NAME}.*\bFROM\s+(#{NAME})/im, 1]&.then { |name| plain(name) }
+      end
+
       def plain(name) = name.delete('`"[]').split(".").last.to_s.strip.downcase
 
       def loss(statement)

@@ -37,7 +37,7 @@ module Kelvath
       def not_brought_back
         @not_brought_back ||= begin
           there = Altering.between(@states.start, @told_by, identified: true)
-          there.losses.reject(&:stops?).map(&:words)
+          there.losses.reject(&:stops?).map(&:words) + refilled(there)
         end
       end
 
@@ -73,6 +73,21 @@ module Kelvath
         @sides = @ran.to_h { |text| [ text, text.strip.empty? ? @states.start : @states.after(text) ] }
         @told = @sides.one? ? @ran.first : @ran.min_by { |text| strangeness(@sides[text]) }
         @sides[@told]
+      end
+
+      # A column that was made mandatory while its table was copied has got values where it had none.
+      def refilled(alteration)
+        taken = Ddl::Splitter.statements(@told.to_s, batch_end: @before.platform.class::BATCH_END)
+                             .filter_map { |sql, _| Clearing.taken_from(sql) }.to_set
+        alteration.losses.select { |each| each.kind == :unfilled }.filter_map do |loss|
+          column = @states.start.model.fetch(loss.element_id)
+          table = @states.start.model.fetch(column.parent_id)
+          names = [ table, @told_by.model[table.id] ].compact.map { |each| each.name.downcase }
+          next unless names.any? { |name| taken.include?(name) }
+
+          "#{table.name}.#{column.name} was made mandatory as its table was copied: rows without a value may have " \
+            "got one, which stays."
+        end
       end
 
       # How much of what is there is other than in a state; what others made beside it counts for nothing.

@@ -44,7 +44,12 @@ module Kelvath
         private
 
         def find(id) = @model[id] || @elements[id]
-        def label(element) = element.name.empty? ? "(#{element.class.title})" : element.name
+        def label(element)
+          return "#{element.privileges.join(', ')} on #{name(element.on_id)}" if element.kind == :grant
+
+          element.name.empty? ? "(#{element.class.title})" : element.name
+        end
+
         def name(id) = find(id)&.then { |element| label(element) } || "?"
 
         def text(field, value)
