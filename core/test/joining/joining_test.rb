@@ -64,16 +64,15 @@ class JoiningTest < CoreTest
 
   # Partitions and rights are parts like others.
   def test_partitions_and_rights
-    spread = "CREATE TABLE sailing (id int, day int) PARTITION BY RANGE (day); CREATE TABLE early PARTITION OF sailing " \
-             "FOR VALUES FROM (1) TO (9); GRANT SELECT ON sailing TO stoker;"
+    spread = "CREATE TABLE sailing (id int, day int) PARTITION BY RANGE (day); GRANT SELECT ON sailing TO stoker;" \
+             "CREATE TABLE early PARTITION OF sailing FOR VALUES FROM (1) TO (9);"
     first = begun(spread)
     design = first.model.all(:design).first
     assert_empty offered(plan(first.model, spread, design.id))
-    other = "#{spread.sub('(9)',
-'(7)')} CREATE TABLE late PARTITION OF sailing DEFAULT; GRANT INSERT ON sailing TO stoker;"
-    found = offered(plan(first.model, other, design.id))
-    assert_equal [ "changed grant stoker · select on sailing", "changed partition sailing · early", "new partition sailing · late" ],
-found.keys.sort
+    more = "CREATE TABLE late PARTITION OF sailing DEFAULT; GRANT INSERT ON sailing TO stoker;"
+    found = offered(plan(first.model, "#{spread.sub('(9)', '(7)')} #{more}", design.id))
+    assert_equal [ "changed grant stoker · select on sailing", "changed partition sailing · early",
+                   "new partition sailing · late" ], found.keys.sort
     assert_equal "DEFAULT", found["new partition sailing · late"]
   end
 

@@ -68,7 +68,7 @@ module Kelvath
           about = Altering.about(@changes.start, each)
           Question.new(about:, kind: "along", example: "yes", needed: false, element_id: each.id, lost: about, words:
             "Do the rows of #{each.name}, which goes, go into the other partitions of " \
-            "#{@changes.start.fetch(each.parent_id).name}? They do unless they may go.")
+            "#{@changes.start.fetch(each.parent_id).name}? The script puts them there, unless they may go.")
         end
       end
 
