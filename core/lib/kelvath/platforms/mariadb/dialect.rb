@@ -35,6 +35,7 @@ module Kelvath
       def backslashes? = true
       def conditional_comments? = true
       def inline_indexes? = true
+      def cascades? = false
       def keys_of_parts? = true
       def kept_by_queries = %i[mandatory default_value options]
       def quoted_texts? = true

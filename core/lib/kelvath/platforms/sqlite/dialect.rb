@@ -17,6 +17,7 @@ module Kelvath
       def outputs_keep_names? = false
       def usual_collation = "binary"
       def nulls_last? = true
+      def cascades? = false
       def program_text(statement)
         statement.text.sub(/\A(CREATE\s+(?:TEMP(?:ORARY)?\s+)?TRIGGER\s+)IF\s+NOT\s+EXISTS\s+/i, '\1')
       end
