@@ -23,8 +23,7 @@ module Kelvath
 
     # Statements as a script of a Platform, for its readers. sqls: texts without what ends them.
     def text(sqls, platform)
-      kind = platform.class
-      Ddl::Script.new(heading: [], batch_end: kind::BATCH_END, alone: kind::ALONE, every: !kind::BATCH_END.nil?,
+      Ddl::Script.new(heading: [], platform:, every: !platform.class::BATCH_END.nil?,
                       statements: sqls.map { |sql| Ddl::Statement.new("statement", "", sql.dup) }).text
     end
 

@@ -50,8 +50,7 @@ module Kelvath
 
       # The Ddl::Script.
       def script
-        @script ||= Ddl::Script.new(heading:, statements:, batch_end: @platform.class::BATCH_END,
-                                    alone: @platform.class::ALONE, every: !@platform.class::BATCH_END.nil?,
+        @script ||= Ddl::Script.new(heading:, statements:, platform: @platform, every: !@platform.class::BATCH_END.nil?,
                                     ending: @recipe.terminator == "on a line" ? "\n;" : ";")
       end
 

@@ -6,12 +6,14 @@ module Kelvath
     module Splitter
       LOOPS = %w[if loop while repeat for].freeze # what "END IF" ends began without BEGIN
       BEGINNING = 8 # words
-      HOLDING = /\b(?:trigger|function|procedure|package)\b/i # what may hold statements
+      HOLDING = /\b(?:trigger|function|procedure|package|event)\b/i # what may hold statements
       # What a stride passes over: words (a dollar sign may be in one), texts and names in quotation marks whole, all
       # else up to what may begin one or end it.
       STRIDES = [ /(?:\s*+(?:[[:alpha:]_][[:alnum:]_$]*|[^\s;'"`$\[\-\/[:alpha:]_]))+/, Lexer::PATTERNS[:string],
                   Lexer::PATTERNS[:quoted], /./m ].freeze
-      BODIES = %w[trigger function procedure package].freeze # what is made with statements within
+      BODIES = %w[trigger function procedure package event].freeze # what is made with statements within
+
+      PLAIN = %w[table view index schema database sequence].freeze # and what is not
 
       module_function
 
@@ -81,7 +83,8 @@ module Kelvath
 
       # Does the last word make it CREATE … TRIGGER, or another statement that holds some?
       def body?(statement)
-        statement.first.word?("create") && statement.last.word?(*BODIES)
+        statement.first.word?("create") && statement.last.word?(*BODIES) && statement.none? { |each|
+ each.word?(*PLAIN) }
       end
       private_class_method :plain, :parted, :step, :body?
     end

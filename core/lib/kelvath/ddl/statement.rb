@@ -23,32 +23,34 @@ module Kelvath
     class Script
       attr_reader :heading, :statements
 
-      # heading: lines of plain text; statements: Statement values without lines, which get theirs here; batch_end: the
-      # line that ends a batch where statements of some kinds (alone) must stand in one of their own; ending: what ends
-      # each of the others; every: does each stand in a batch of its own?
-      def initialize(heading:, statements:, batch_end: nil, alone: [], ending: ";", every: false)
+      # heading: lines of plain text; statements: Statement values without lines, which get theirs here; platform: whose
+      # client is to run the text, nil for one that takes statements as they are; ending: what ends each statement;
+      # every: does each stand in a batch of its own, where there are such?
+      def initialize(heading:, statements:, platform: nil, ending: ";", every: false)
         @heading = Comments.lines(heading.join("\n"))
-        @batch_end = batch_end
-        @alone = alone
+        @batch_end, @alone = platform ? [ platform.class::BATCH_END, platform.class::ALONE ] : [ nil, [] ]
+        @client = Client.new(platform)
         @ending = ending
         @every = every
+        @statements = [ *@client.settings(statements), *statements ]
         line = @heading.empty? ? 1 : @heading.size + 2
-        @statements = statements
-        @endings = statements.each_with_index.map do |statement, index|
-          statement.line = line
-          ending = ending_of(statement, index)
-          line += statement.sql.count("\n") + ending.count("\n") + 1
+        @around = @statements.each_with_index.map do |statement, index|
+          before, ending = around(statement, index)
+          statement.line = line + before.count("\n")
+          line = statement.line + statement.sql.count("\n") + ending.count("\n") + 1
           statement.freeze
-          ending
+          [ before, ending ]
         end
-        statements.freeze
+        @statements.freeze
       end
 
       # The statements as whoever is handed the text finds them: what is proved is what leaves.
       def handed_out
-        @handed_out ||= Splitter.statements(text, batch_end: @batch_end).map do |sql, line|
+        @handed_out ||= @client.statements(text).filter_map do |sql, line|
           behind = statements.bsearch_index { |statement| statement.line > line } || statements.size
           known = statements[behind - 1] if behind.positive?
+          next if known&.kind == Client::SETTING
+
           Statement.new(known&.kind || "statement", known&.name.to_s, sql, known&.element_id, line:).freeze
         end
       end
@@ -72,12 +74,20 @@ module Kelvath
       def joined(text, places)
         places.each_with_index do |place, index|
           text << "\n" unless index.zero?
-          text << statements[place].sql << @endings[place]
+          before, ending = @around[place]
+          text << before << statements[place].sql << ending
         end
         text
       end
 
-      # What stands behind a statement, up to the end of its last line.
+      # What stands before a statement, and behind it up to the end of its last line.
+      def around(statement, index)
+        return [ "", ending_of(statement, index) ] unless @client.delimits?(statement)
+
+        before, statement.sql, ending = @client.delimited(statement.sql)
+        [ before, ending ]
+      end
+
       def ending_of(statement, index)
         ending = statement.kind == "by hand" || statement.sql.end_with?("\n/") ? "" : @ending
         parted?(index) ? "#{ending}\n#{@batch_end}\n" : (@plain_endings ||= {})[ending] ||= "#{ending}\n"

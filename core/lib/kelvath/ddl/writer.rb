@@ -35,8 +35,7 @@ module Kelvath
       # The whole Script.
       def script
         written = statements
-        Script.new(heading: heading(tables) + remarks(tables), statements: written,
-                   batch_end: platform.class::BATCH_END, alone: platform.class::ALONE)
+        Script.new(heading: heading(tables) + remarks(tables), statements: written, platform:)
       end
 
       # What makes the design, in an order that runs: [Statement, …]

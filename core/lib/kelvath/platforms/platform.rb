@@ -79,6 +79,7 @@ module Kelvath
       RUNS_FILE = "-- %s" # how a client runs another file
       BATCH_END = nil # the line between batches, where there are any
       ALONE = [].freeze # kinds of statements that stand in a batch of their own
+      DELIMITED = false # does its client take what holds semicolons between other delimiters only?
       PLAIN_IDENTIFIER = /\A[a-z_][a-z0-9_]*\z/ # what needs none
       IDENTIFIER_UNIT = :bytes # what an identifier's length is counted in: :bytes or :characters
       NULLS_ALIKE = false # do two rows without a value break a unique key?
@@ -185,6 +186,9 @@ module Kelvath
 
       # What writes scripts for it: a subclass of Ddl::Writer.
       def writer_class = Ddl::Writer
+
+      # What its client is told before statements, so that it runs them as they are written. sqls: texts.
+      def client_settings(_sqls) = []
 
       # Is a role there anyway?
       def given_role?(name) = name.casecmp?(EVERYBODY)

@@ -77,8 +77,8 @@ module Kelvath
 
       # A column that was made mandatory while its table was copied has got values where it had none.
       def refilled(alteration)
-        taken = Ddl::Splitter.statements(@told.to_s, batch_end: @before.platform.class::BATCH_END)
-                             .filter_map { |sql, _| Clearing.taken_from(sql) }.to_set
+        taken = Ddl::Client.new(@before.platform).statements(@told.to_s).filter_map { |sql, _|
+ Clearing.taken_from(sql) }.to_set
         alteration.losses.select { |each| each.kind == :unfilled }.filter_map do |loss|
           column = @states.start.model.fetch(loss.element_id)
           table = @states.start.model.fetch(column.parent_id)

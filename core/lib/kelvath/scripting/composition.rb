@@ -22,8 +22,7 @@ module Kelvath
       def script
         @script ||= begin
           list = statements
-          Ddl::Script.new(heading: heading, statements: list, batch_end: platform.class::BATCH_END,
-                          alone: platform.class::ALONE, every: @recipe.terminator == "as a batch",
+          Ddl::Script.new(heading: heading, statements: list, platform:, every: @recipe.terminator == "as a batch",
                           ending: @recipe.terminator == "on a line" ? "\n;" : ";")
         end
       end

@@ -50,7 +50,7 @@ module Kelvath
         @copied ||= begin
           found = @changes.changed(:table).select { |each| otherwise_kept?(each) }.to_set(&:id).merge(stuck)
           found.merge(stiff) unless @platform.supports?(:altered_in_place)
-          found.merge(misplaced) if @ordered
+          found.merge(misplaced)
           found.merge(@goal.all(:partition).select { |each| within?(each, found) }.map(&:id))
         end
       end
@@ -152,7 +152,8 @@ module Kelvath
       # Ids of tables of which the name, the schema or a column is another.
       def reshaped_tables
         @reshaped_tables ||= begin
-          tables = @changes.changed(:table).select { |each| renamed?(each) }.to_set(&:id).merge(copied)
+          tables = @changes.changed(:table).select { |each| copied?(each.id) || renamed?(each) }.to_set(&:id)
+          tables.merge(misplaced)
           [ @changes.removed(:column), @changes.added(:column) ].each { |list| tables.merge(list.map(&:parent_id)) }
           tables.merge(@changes.changed(:column).map { |each| each.new.parent_id })
           tables.merge(@changes.removed(:table).map(&:id))
@@ -209,7 +210,7 @@ module Kelvath
 
       # Those whose columns can be brought into order in no other way; one that others inherit from stays what it is.
       def misplaced
-        return [] if @platform.alters?(:place_column)
+        return [] if !@ordered || @platform.alters?(:place_column)
 
         parents = @goal.all(:table).flat_map(&:inherited_ids)
         @order.other - parents
@@ -342,8 +343,8 @@ field) ? set : reset)
 
       # Ids of tables that are called otherwise, made anew or gone.
       def moved_tables
-        @moved_tables ||= (@changes.changed(:table).select { |each| renamed?(each) }.map(&:id) +
-                           @changes.removed(:table).map(&:id)).to_set.merge(copied)
+        @moved_tables ||= (@changes.changed(:table).select { |each| copied?(each.id) || renamed?(each) }.map(&:id) +
+                           @changes.removed(:table).map(&:id) + misplaced).to_set
       end
 
       def column_changed?(id)

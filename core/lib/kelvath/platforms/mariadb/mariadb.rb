@@ -39,6 +39,7 @@ module Kelvath
                                              :foreign_keys_dropped)
                                      .merge(virtual_columns: true, descending_indexes: "10.8", checks: true,
                                             sequences: "10.3", foreign_keys_indexed: true).freeze
+      DELIMITED = true
       ONCE = { "schema" => :if_not_exists, "table" => :if_not_exists, "sequence" => :if_not_exists,
                "index" => :if_not_exists, "role" => :if_not_exists, "view" => :or_replace, "routine" => :or_replace,
                "trigger" => :or_replace, "referential trigger" => :or_replace,

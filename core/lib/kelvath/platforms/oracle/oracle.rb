@@ -102,6 +102,12 @@ module Kelvath
       def identifier_limit = supports?(:long_names) ? 128 : 30
       def reserved_words = RESERVED
       def writer_class = Writer
+
+      # The client asks for values behind an ampersand, and ends a statement at an empty line.
+      def client_settings(sqls)
+        [ *("SET DEFINE OFF" if sqls.any? { |sql| sql.include?("&") }),
+          *("SET SQLBLANKLINES ON" if sqls.any? { |sql| sql.match?(/\n[ \t]*\n/) }) ]
+      end
       def dialect_class = Dialect
       def catalog_reader = CatalogReader
       def practice = Practice

@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+require "test_helper"
+require "open3"
+require "support/live_databases"
+
+# Scripts as files, run by the clients that people have: what leaves Kelvath loads as it is.
+class ClientsTest < ActiveSupport::TestCase
+  # [what is there, in the platform's own words]
+  MADE = {
+    "MariaDB" => [ "CREATE TABLE vessel (id int PRIMARY KEY, crossings int NOT NULL DEFAULT 0, " \
+                   "note varchar(40) DEFAULT 'a;b')",
+                   "CREATE FUNCTION knots(x int) RETURNS int DETERMINISTIC RETURN x * 2",
+                   "CREATE PROCEDURE sail() BEGIN UPDATE vessel SET crossings = crossings + 1; " \
+                   "IF 1 > 0 THEN SELECT '//'; END IF; END",
+                   "CREATE TRIGGER counted BEFORE INSERT ON vessel FOR EACH ROW BEGIN " \
+                   "SET NEW.crossings = 1; SET @seen = 1; END",
+                   "CREATE VIEW seen AS SELECT id FROM vessel WHERE note <> 'x;'" ],
+    "PostgreSQL" => [ "CREATE TABLE vessel (id int PRIMARY KEY, note text DEFAULT 'a;b')",
+                      "CREATE FUNCTION touch() RETURNS trigger LANGUAGE plpgsql AS " \
+                      "$$ BEGIN NEW.note = 'x;'; RETURN NEW; END $$",
+                      "CREATE TRIGGER seen BEFORE UPDATE ON vessel FOR EACH ROW EXECUTE FUNCTION touch()" ],
+    "SQLite" => [ "CREATE TABLE vessel (id integer PRIMARY KEY, note text DEFAULT 'a;b')",
+                  "CREATE TRIGGER seen AFTER UPDATE ON vessel BEGIN " \
+                  "UPDATE vessel SET note = ';' WHERE id = 1; SELECT 2; END" ]
+  }.freeze
+  KEPT = "CREATE EVENT nightly ON SCHEDULE EVERY 1 DAY DO BEGIN DELETE FROM vessel; SET @x = 1; END;\n" \
+         "CREATE EVENT yearly ON SCHEDULE EVERY 1 YEAR DO DELETE FROM vessel;"
+
+  LiveDatabases::ALL.each do |title, engine|
+    test "#{title}: what was read is made again by its client, and altered there and back" do
+      engine.open do |live|
+        live.empty
+        live.run(MADE.fetch(title))
+        before = live.side
+        model = title == "MariaDB" ? kept(before) : before.model
+        script = Kelvath::Ddl.script(model, before.design_id)
+        composed = Kelvath::Scripting::Composition.new(model, before.design_id, Kelvath::Scripting::Recipes.usual).script
+        [ script, composed ].each do |each|
+          live.empty
+          client(live, each.text)
+          assert_empty Kelvath::Running.differences(before, live.side).map(&:to_s), each.text
+        end
+        assert_equal %w[nightly yearly], live.query("SHOW EVENTS").map { |row| row[1] } if title == "MariaDB"
+        there_and_back(live, before)
+      end
+    end
+  end
+
+  private
+
+  def kept(side)
+    piece = Kelvath::Metamodel::ScriptPiece.new(id: "PIECE", parent_id: side.design_id, place: "after", text: KEPT)
+    side.model.updated(put: [ piece ], drop: [])
+  end
+
+  # Its table gets a column, so that what runs on it is made again.
+  def there_and_back(live, before)
+    table = before.model.all(:table).first
+    draft = Kelvath::Draft.new(before.model, ids: Ids)
+    Kelvath::Editing::Tables.add_column(draft, table.id, "depth int")
+    goal = Kelvath::Altering::Side.new(model: draft.model, design_id: before.design_id)
+    alteration = Kelvath::Altering.between(before, goal)
+    client(live, alteration.script.text)
+    client(live, alteration.reverse.script.text)
+    assert_empty Kelvath::Running.differences(before, live.side).map(&:to_s), alteration.reverse.script.text
+  end
+
+  # The platform's own client, with the script as a file.
+  def client(live, text)
+    Tempfile.create([ "script", ".sql" ]) do |file|
+      file.write(text)
+      file.flush
+      out, status = Open3.capture2e(*command(live, file.path), stdin_data: "")
+      assert status.success? && !out.match?(/error/i), "#{out}\n#{text}"
+    end
+  end
+
+  def command(live, path)
+    at = live.target
+    case at.platform
+    when "postgresql"
+      [ File.join(PostgresqlEngine.binaries, "psql"), "-q", "-v", "ON_ERROR_STOP=1", "-h", at.host, "-p", at.port.to_s,
+        "-U",
+        at.user, "-d", at.database, "-f", path ]
+    when "mariadb" then [ "sh", "-c", 'mariadb -h "$0" -P "$1" -u root "$2" < "$3"', at.host, at.port.to_s,
+at.database, path ]
+    else [ "sqlite3", "-bail", live.path, ".read #{path}" ]
+    end
+  end
+end
