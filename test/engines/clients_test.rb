@@ -3,6 +3,7 @@
 require "test_helper"
 require "open3"
 require "support/live_databases"
+require "support/needy_scripts"
 
 # Scripts as files, run by the clients that people have: what leaves Kelvath loads as it is.
 class ClientsTest < ActiveSupport::TestCase
@@ -48,7 +49,37 @@ class ClientsTest < ActiveSupport::TestCase
     end
   end
 
+  COUNT = Integer(ENV.fetch("SCRIPTS", 12))
+
+  # Things that need each other, under names in no order: the client loads the script at first try, and again when it
+  # begins with drops.
+  LiveDatabases::ALL.each do |title, engine|
+    test "#{title}: whatever needs whatever, it loads, and so does what drops it first" do
+      engine.open { |live| (1..COUNT).each { |seed| loads(live, seed) } }
+    end
+  end
+
   private
+
+  def loads(live, seed)
+    made = NeedyScripts.new(live.platform.key, seed).statements
+    catalog = Kelvath::Reading.read([ Kelvath::Reading::Source.of("", "#{delimited(made, live)};\n") ],
+                                    platform: live.platform).catalog
+    side = Kelvath::Altering::Side.of_catalog(catalog, live.platform.key, ids: Ids)
+    scripts = [ "none", "if there", "plain" ].map do |drops|
+      recipe = Kelvath::Scripting::Recipes.usual.with(drops:)
+      Kelvath::Scripting::Composition.new(side.model, side.design_id, recipe).script.text
+    end
+    live.empty
+    scripts.each { |text| client(live, text) }
+    assert_empty Kelvath::Running.differences(side, live.side).map(&:to_s), "#{seed}\n#{scripts.first}"
+  end
+
+  # As one text, in which whole statements are told apart.
+  def delimited(made, live)
+    list = made.map { |sql| Kelvath::Ddl::Statement.new("statement", "", sql.dup) }
+    Kelvath::Ddl::Script.new(heading: [], statements: list, platform: live.platform).text
+  end
 
   def kept(side)
     piece = Kelvath::Metamodel::ScriptPiece.new(id: "PIECE", parent_id: side.design_id, place: "after", text: KEPT)

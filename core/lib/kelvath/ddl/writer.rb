@@ -39,7 +39,7 @@ module Kelvath
       end
 
       # What makes the design, in an order that runs: [Statement, …]
-      def statements = all_statements
+      def statements = Order.new(all_statements).ordered
 
       # What a script begins with; made: the tables that it makes.
       def heading(made)

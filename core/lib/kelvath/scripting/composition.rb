@@ -63,6 +63,7 @@ module Kelvath
 
       def statements
         list = pieces.around(container + drops + in_form(made))
+        list = Ddl::Order.new(list).ordered unless pieces.none?
         @recipe.keywords == "lower" ? lowered(list) : list
       end
 

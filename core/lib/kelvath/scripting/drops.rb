@@ -19,7 +19,8 @@ module Kelvath
 
       # made: Statements that make things -> [Statement, …]
       def of(made)
-        dropped = made.reverse.select { |each| @kinds.include?(each.kind) }
+        kinds = made.any? { |each| each.kind == "routine" } ? [ *@kinds, "trigger" ] : @kinds # which call them
+        dropped = made.reverse.select { |each| kinds.include?(each.kind) }
         list = circular(made) + dropped.filter_map { |each| drop(each) }
         before, after = @platform.class::DROPS_BETWEEN
         before && list.any? ? [ beside(before, list), *list, beside(after, list) ] : list
@@ -43,11 +44,18 @@ module Kelvath
 
       def drop(made)
         return routine(made) if made.kind == "routine"
+        return trigger(made) if made.kind == "trigger"
 
         element = @model.fetch(made.element_id)
         name = made.kind == "schema" ? @writer.quote(element.name) : @writer.place(element)
         kind = element.kind == :view && element.options["materialized"] ? "materialized view" : made.kind
         dropping(made, @platform.dropped(kind, name, if_there: @if_there))
+      end
+
+      def trigger(made)
+        element = @model.fetch(made.element_id)
+        table = @writer.place(@model.fetch(element.parent_id))
+        dropping(made, @platform.dropped("trigger", @writer.quote(element.name), table:, if_there: @if_there))
       end
 
       # What it is, and what it is called, its text says.

@@ -48,6 +48,8 @@ module Kelvath
         @pieces = model.children(design_id, :script_piece).reject { |each| each.text.empty? }
       end
 
+      def none? = @pieces.empty?
+
       # Statements with the pieces where they belong.
       def around(statements)
         return statements if @pieces.empty?

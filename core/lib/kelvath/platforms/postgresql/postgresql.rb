@@ -94,7 +94,8 @@ module Kelvath
 
       # Nor does it matter whether the table is there.
       def dropped(kind, name, table: nil, if_there: false)
-        if_there ? super.sub("ALTER TABLE ", "ALTER TABLE IF EXISTS ") : super
+        sql = if_there ? super.sub("ALTER TABLE ", "ALTER TABLE IF EXISTS ") : super
+        kind == "trigger" && table ? "#{sql} ON #{table}" : sql
       end
 
       # As the server names a constraint that has no name.
