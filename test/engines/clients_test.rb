@@ -49,6 +49,25 @@ class ClientsTest < ActiveSupport::TestCase
     end
   end
 
+  # What differs by choice: what counts by a sequence of its own is an identity column; a check is valid; a partition
+  # has its table's defaults and order of columns, and its indexes have names that the server gives.
+  CHOSEN = /vessel_number_seq|COLUMN number|TABLE public.berthing|sailing_late|own_of_late|sailing_day_idx/
+
+  test "PostgreSQL: the dump of what was read is that of what was made of it" do
+    LiveDatabases::Postgresql.open do |live|
+      live.run("CREATE DATABASE made")
+      client(live, Rails.root.join("core/test/platforms/everything/postgresql.sql").read)
+      catalog = Connectors.reach(live.target) { |database| Kelvath::Intake.catalog("postgresql", database) }
+      taken = Kelvath::Starting.from_catalog("Read", catalog, platform: "postgresql", ids: Ids)
+      usual = Kelvath::Scripting::Recipes.usual
+      text = Kelvath::Scripting::Composition.new(taken.model, taken.design_id, usual).script.text
+      client(live, text, database: "made")
+      read, made = [ "postgres", "made" ].map { |name| dump(live, name) }
+      assert_equal [ [], [] ], [ read - made, made - read ].map { |list| list.grep_v(CHOSEN) }, text
+      assert_operator read.size, :>, 60
+    end
+  end
+
   COUNT = Integer(ENV.fetch("SCRIPTS", 12))
 
   # Things that need each other, under names in no order: the client loads the script at first try, and again when it
@@ -98,25 +117,32 @@ class ClientsTest < ActiveSupport::TestCase
     assert_empty Kelvath::Running.differences(before, live.side).map(&:to_s), alteration.reverse.script.text
   end
 
+  # Statements of the server's own dump, whatever their order and blanks.
+  def dump(live, database)
+    out, status = Open3.capture2e(File.join(PostgresqlEngine.binaries, "pg_dump"), "--schema-only", "--no-owner", "-h",
+                                  live.target.host, "-p", live.target.port.to_s, "-U", live.target.user, database)
+    assert status.success?, out
+    Kelvath::Ddl::Splitter.statements(out.gsub(/^(?:--|\\).*$/, "")).map { |sql, _| sql.split.join(" ") }.sort
+  end
+
   # The platform's own client, with the script as a file.
-  def client(live, text)
+  def client(live, text, database: live.target.database)
     Tempfile.create([ "script", ".sql" ]) do |file|
       file.write(text)
       file.flush
-      out, status = Open3.capture2e(*command(live, file.path), stdin_data: "")
+      out, status = Open3.capture2e(*command(live, file.path, database), stdin_data: "")
       assert status.success? && !out.match?(/error/i), "#{out}\n#{text}"
     end
   end
 
-  def command(live, path)
+  def command(live, path, database)
     at = live.target
     case at.platform
     when "postgresql"
       [ File.join(PostgresqlEngine.binaries, "psql"), "-q", "-v", "ON_ERROR_STOP=1", "-h", at.host, "-p", at.port.to_s,
-        "-U",
-        at.user, "-d", at.database, "-f", path ]
-    when "mariadb" then [ "sh", "-c", 'mariadb -h "$0" -P "$1" -u root "$2" < "$3"', at.host, at.port.to_s,
-at.database, path ]
+        "-U", at.user, "-d", database, "-f", path ]
+    when "mariadb"
+      [ "sh", "-c", 'mariadb -h "$0" -P "$1" -u root "$2" < "$3"', at.host, at.port.to_s, database, path ]
     else [ "sqlite3", "-bail", live.path, ".read #{path}" ]
     end
   end

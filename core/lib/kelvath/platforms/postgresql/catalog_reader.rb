@@ -7,6 +7,7 @@ module Kelvath
     class Postgresql::CatalogReader < Intake::CatalogReader
       extend Postgresql::Asking
       include Postgresql::Rights
+      include Postgresql::Beside
 
       Queries = Postgresql::Queries
       Catalog = Intake::Catalog
@@ -25,7 +26,8 @@ module Kelvath
         "sequences" => [ Queries::SEQUENCES, %w[schema name first step] ],
         "routines" => [ Queries::ROUTINES, %w[schema name text] ],
         "rights" => [ Postgresql::Rights::RIGHTS, %w[sort schema name role privileges passes_on whole] ],
-        "kept" => [ Postgresql::Rights::KEPT, %w[role text] ], "rest" => [ Queries::REST, %w[what name] ]
+        "kept" => [ Postgresql::Rights::KEPT, %w[role text] ],
+        "beside" => [ Postgresql::Beside::TEXTS, %w[what name text place] ], "rest" => [ Queries::REST, %w[what name] ]
       }.freeze
       ACTIONS = { "a" => "no action", "r" => "restrict", "c" => "cascade", "n" => "set null",
                   "d" => "set default" }.freeze
@@ -49,7 +51,7 @@ module Kelvath
         roles, kept = rights(relations: found + views + made[:sequences], **made.slice(:schemas, :routines))
         untaken { @query.call(Queries::REST) }
         Catalog.new(version: @query.call(Queries::VERSION).first["version"], tables: stores, partitions:, views:,
-                    enumerations:, domains:, pieces: pieces + kept, roles:, **made, log: @log)
+                    enumerations:, domains:, pieces: pieces + beside + kept, roles:, **made, log: @log)
       end
 
       private

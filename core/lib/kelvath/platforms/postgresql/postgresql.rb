@@ -170,6 +170,7 @@ end
 require_relative "queries"
 require_relative "asking"
 require_relative "rights"
+require_relative "beside"
 require_relative "given_names"
 require_relative "writer"
 require_relative "catalog_reader"

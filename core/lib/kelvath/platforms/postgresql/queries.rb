@@ -194,45 +194,15 @@ module Kelvath
 
       # What no design holds yet: [what, name].
       REST = <<~SQL
-        SELECT 'aggregate' AS what, p.oid::regprocedure::text AS name
-          FROM pg_proc p JOIN pg_namespace n ON n.oid = p.pronamespace WHERE #{PEOPLES} AND p.prokind = 'a'
-        UNION ALL SELECT CASE t.typtype WHEN 'r' THEN 'range type' ELSE 'composite type' END,
-          #{WHERE_IT_IS} || t.typname
-          FROM pg_type t JOIN pg_namespace n ON n.oid = t.typnamespace LEFT JOIN pg_class c ON c.oid = t.typrelid
-          WHERE #{PEOPLES} AND (t.typtype = 'r' OR c.relkind = 'c')
-          AND NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
-        UNION ALL SELECT 'row policy', p.polname || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_policy p
-          JOIN pg_class c ON c.oid = p.polrelid
-          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES}
-        UNION ALL SELECT 'rule', r.rulename || ' on ' || #{WHERE_IT_IS} || c.relname FROM pg_rewrite r
-          JOIN pg_class c ON c.oid = r.ev_class
-          JOIN pg_namespace n ON n.oid = c.relnamespace WHERE #{PEOPLES} AND r.rulename <> '_RETURN'
-        UNION ALL SELECT 'statistics object', #{WHERE_IT_IS} || s.stxname FROM pg_statistic_ext s
-          JOIN pg_namespace n ON n.oid = s.stxnamespace WHERE #{PEOPLES}
-        UNION ALL SELECT 'comment', 'on ' || CASE WHEN k.oid IS NOT NULL THEN 'constraint ' || k.conname
-            WHEN t.oid IS NOT NULL THEN 'trigger ' || t.tgname WHEN p.oid IS NOT NULL THEN 'routine ' || p.proname
-            WHEN d.objsubid > 0 THEN 'column ' || #{WHERE_IT_IS} || c.relname || '.' || (SELECT a.attname
-              FROM pg_attribute a WHERE a.attrelid = c.oid AND a.attnum = d.objsubid)
-            ELSE 'index ' || #{WHERE_IT_IS} || c.relname END
-          FROM pg_description d LEFT JOIN pg_constraint k ON d.classoid = 'pg_constraint'::regclass AND k.oid = d.objoid
-            AND k.contypid = 0
-          LEFT JOIN pg_trigger t ON d.classoid = 'pg_trigger'::regclass AND t.oid = d.objoid
-          LEFT JOIN pg_proc p ON d.classoid = 'pg_proc'::regclass AND p.oid = d.objoid
-          LEFT JOIN pg_class c ON c.oid = coalesce(t.tgrelid, CASE WHEN d.classoid = 'pg_class'::regclass THEN d.objoid
-            END) AND (c.relkind IN ('i', 'I') OR t.oid IS NOT NULL OR (d.objsubid > 0 AND c.relkind IN ('v', 'm')))
-          JOIN pg_namespace n ON n.oid = coalesce(k.connamespace, p.pronamespace, c.relnamespace)
-          WHERE #{PEOPLES} AND NOT EXISTS (SELECT 1 FROM pg_depend x WHERE x.classid = d.classoid
-            AND x.objid = d.objoid AND x.deptype = 'e')
-        UNION ALL SELECT 'extension', x.extname || ', with all that it brought' FROM pg_extension x
-          WHERE x.extname <> 'plpgsql'
+        SELECT 'aggregate' AS what, p.oid::regprocedure::text AS name FROM pg_proc p
+          JOIN pg_namespace n ON n.oid = p.pronamespace JOIN pg_aggregate g ON g.aggfnoid = p.oid
+          WHERE #{PEOPLES} AND g.aggkind <> 'n' AND #{OWN.('pg_proc', 'p')}
         UNION ALL SELECT 'rights that the owner has not', 'on ' || #{WHERE_IT_IS} || c.relname FROM pg_class c
           JOIN pg_namespace n ON n.oid = c.relnamespace
           WHERE #{PEOPLES} AND c.relacl IS NOT NULL AND c.relkind IN ('r', 'p', 'v', 'm', 'S')
           AND (SELECT count(*) FROM aclexplode(c.relacl) x WHERE x.grantee = c.relowner) <
             (SELECT count(*) FROM aclexplode(acldefault(CASE c.relkind WHEN 'S' THEN 's'::"char" ELSE 'r'::"char" END,
               c.relowner)))
-        UNION ALL SELECT 'rights given by default', 'in ' || coalesce((SELECT n.nspname FROM pg_namespace n
-          WHERE n.oid = a.defaclnamespace), 'every schema') FROM pg_default_acl a
         UNION ALL SELECT 'operator', o.oid::regoperator::text FROM pg_operator o
           JOIN pg_namespace n ON n.oid = o.oprnamespace WHERE #{PEOPLES} AND #{OWN.('pg_operator', 'o')}
         UNION ALL SELECT 'operator class', #{WHERE_IT_IS} || o.opcname FROM pg_opclass o
