@@ -47,6 +47,13 @@ class RightsTest < CoreTest
     end
   end
 
+  # What is there for all that a database holds is made unless it is there.
+  def test_extensions_and_languages
+    texts = read_pieces("CREATE LANGUAGE plpgsql; CREATE EXTENSION hstore; CREATE EXTENSION IF NOT EXISTS citext;")
+    assert_equal [ "CREATE OR REPLACE LANGUAGE plpgsql", "CREATE EXTENSION IF NOT EXISTS hstore",
+                   "CREATE EXTENSION IF NOT EXISTS citext" ], texts
+  end
+
   # A role is not dropped: it may be somebody's in another database.
   def test_from_one_state_to_another
     before, after = [ "GRANT SELECT ON berth TO stoker; GRANT SELECT ON free TO mate, PUBLIC",
@@ -72,6 +79,10 @@ class RightsTest < CoreTest
   end
 
   private
+
+  def read_pieces(text)
+    Reading.read([ Reading::Source.of("", text) ], platform: Platforms.fetch("postgresql")).catalog.pieces.map(&:text)
+  end
 
   def rights(model)
     model.all(:role).to_h do |role|

@@ -212,6 +212,9 @@ module Kelvath
       # The text of what runs.
       def program_text(statement) = plain(statement.text)
       def pass_definer(cursor) = cursor.at += 1
+      # What is kept as text, said so that it does no harm where it is there already. kind: its noun, nil for none.
+      def kept_text(_kind, text) = text
+
       # When all is read. state: State.
       def finish(_state, _grammar) = nil
 

@@ -239,7 +239,7 @@ module Kelvath
 
       def unmodelled(cursor, kind)
         place = kind && BEFORE.include?(kind) ? "before" : "after"
-        kept(@statement.text, place)
+        kept(dialect.kept_text(kind, @statement.text), place)
         note("#{[ 'CREATE', kind&.upcase ].compact.join(' ')} is kept as text: designs do not hold such things yet.")
         cursor.rest
       end

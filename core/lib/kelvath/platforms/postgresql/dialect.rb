@@ -55,6 +55,15 @@ module Kelvath
           column.identity
       end
 
+      # Extensions and languages are there for all that a database holds.
+      def kept_text(kind, text)
+        case kind
+        when "extension" then text.sub(/\A(CREATE\s+EXTENSION\s+)(?!IF\b)/i, '\1IF NOT EXISTS ')
+        when "language" then text.sub(/\ACREATE\s+(?!OR\b)/i, "CREATE OR REPLACE ")
+        else text
+        end
+      end
+
       def nested_comments? = true
       def overloads? = true
       def selects_into? = true
