@@ -6,6 +6,7 @@ require_relative "grammar/indexes"
 require_relative "grammar/copies"
 require_relative "grammar/tables"
 require_relative "grammar/parts"
+require_relative "grammar/inheritance"
 require_relative "grammar/alterations"
 require_relative "grammar/others"
 require_relative "grammar/drops"
@@ -25,6 +26,7 @@ module Kelvath
       include Copies
       include Tables
       include Parts
+      include Inheritance
       include Alterations
       include Others
       include Drops

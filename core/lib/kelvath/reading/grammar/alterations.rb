@@ -27,39 +27,6 @@ module Kelvath
           @unchecked = false
         end
 
-        # What is done to a table is done to the columns of those that inherit from it.
-        def handed_on(part, table)
-          part.at = 0
-          kind = part.advance.word
-          part.take("column")
-          return if part.end? || constraint?(part) || !part.peek.name?
-
-          known = state.column(table, part.peek.value)
-          case kind
-          when "add" then known || add_item(part, table)
-          when "drop" then part.take("if", "exists"); state.drop_column(table, part.name)
-          when "alter" then known && alter_column(part.tap { |each| each.at += 1 }, table, known)
-          when "rename"
-            from = part.name
-            known && part.take("to") && state.rename_column(table, from, part.name)
-          end
-          heirs(table).each { |heir| handed_on(part, heir) }
-        end
-
-        # INHERIT parent, NO INHERIT parent
-        def inheriting(part, table)
-          ending = part.take("no")
-          return unless part.take("inherit")
-
-          parent = state.find(:tables, part.qualified)
-          return true unless parent
-
-          table.inherits = table.inherits.to_a.reject { |each| each.equal?(parent) }
-          table.inherits << parent unless ending
-          table.checks.reject! { |check| parent.checks.any? { |each| each.condition == check.condition } } unless ending
-          true
-        end
-
         # Dumps make a table first, and then say that it is a view, or the like.
         def alter_view(cursor, named)
           (state.find(:views, named) || state.find(:sequences, named)) && cursor.rest

@@ -249,32 +249,6 @@ module Kelvath
           dialect.kept_by_queries.each { |field| column[field] = kept[field] }
           column
         end
-
-        # What a table has of others stands before what is its own; checks of theirs are no checks of its own.
-        def inherits(cursor, table)
-          cursor.at += 1
-          own = table.columns.dup
-          table.columns.clear
-          cursor.within.parts.each do |part|
-            named = part.qualified
-            parent = state.find(:tables, named) or next lost(named, "what #{table.title} inherits")
-            copy_from_parent(parent, table, checks: false)
-            (table.inherits ||= []) << parent
-          end
-          table.columns.uniq! { |column| column.name }
-          merged(table, own)
-        end
-
-        # A column that is said here, too, stands where it is inherited.
-        def merged(table, own)
-          own.each do |column|
-            at = table.columns.index { |each| state.same?(each.name, column.name) }
-            at ? table.columns[at] = column : table.columns << column
-          end
-        end
-
-        # Tables that inherit from one, and get what comes to it.
-        def heirs(table) = state.tables.each_value.select { |each| each.inherits.to_a.any? { |one| one.equal?(table) } }
       end
     end
   end
