@@ -37,7 +37,8 @@ class ClientsTest < ActiveSupport::TestCase
         before = live.side
         model = title == "MariaDB" ? kept(before) : before.model
         script = Kelvath::Ddl.script(model, before.design_id)
-        composed = Kelvath::Scripting::Composition.new(model, before.design_id, Kelvath::Scripting::Recipes.usual).script
+        usual = Kelvath::Scripting::Recipes.usual
+        composed = Kelvath::Scripting::Composition.new(model, before.design_id, usual).script
         [ script, composed ].each do |each|
           live.empty
           client(live, each.text)

@@ -49,7 +49,8 @@ class MariadbScriptTest < ActiveSupport::TestCase
           "DELETE FROM harbour WHERE code = 'ABC'" ].each { |sql| server.execute(sql) }
         assert_equal [ [ 1, "HOM" ], [ 2, "HOM" ] ], server.call("SELECT * FROM vessel ORDER BY number").map(&:values)
         catalog = Kelvath::Intake.catalog("mariadb", server)
-        assert_empty Kelvath::Proof.differences(model, id, catalog, ids: Ids, script:).reject { |each| each.field == :on_delete }
+        found = Kelvath::Proof.differences(model, id, catalog, ids: Ids, script:)
+        assert_empty found.reject { |each| each.field == :on_delete }
       end
     end
   end

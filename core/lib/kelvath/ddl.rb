@@ -17,6 +17,7 @@ require_relative "ddl/commenting"
 require_relative "ddl/table_order"
 require_relative "ddl/programs"
 require_relative "ddl/parts"
+require_relative "ddl/indexing"
 require_relative "ddl/referring"
 require_relative "ddl/writer"
 

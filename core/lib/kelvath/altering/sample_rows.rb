@@ -84,7 +84,8 @@ module Kelvath
         return own.value_texts.map { |text| @platform.literal(text) } if own
 
         @model.children(column.parent_id, :check).each do |check|
-          match = check.condition.match(/\A\s*#{Regexp.escape(Metamodel::Expression.reference(column.id))}\s+IN\s*\((.+)\)/mi)
+          reference = Regexp.escape(Metamodel::Expression.reference(column.id))
+          match = check.condition.match(/\A\s*#{reference}\s+IN\s*\((.+)\)/mi)
           return Ddl::Lexer.tokens(match[1]).select { |each|
  %i[string number].include?(each.type) }.map(&:value) if match
         end

@@ -9,7 +9,8 @@ module Kelvath
       # What it inherits from, as far as that is there.
       def inherited(table)
         ids = table.inherits.to_a.filter_map { |each| table_ids[each.place] }
-        ids.empty? ? {} : { Metamodel::Table::INHERITS => ids.map { |id| Metamodel::Expression.reference(id) }.join(", ") }
+        names = ids.map { |id| Metamodel::Expression.reference(id) }.join(", ")
+        ids.empty? ? {} : { Metamodel::Table::INHERITS => names }
       end
 
       # Partitions, each after what it is a part of; their parts are over the columns of the table.

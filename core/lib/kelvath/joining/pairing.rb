@@ -147,7 +147,8 @@ module Kelvath
 
       # Tables that have another name and nearly the same columns.
       def alike
-        left = Metamodel::Design.tables(@model, @design.id).reject { |each| each.outside || @correspondence.left?(each.id) }
+        left = Metamodel::Design.tables(@model, @design.id)
+                                .reject { |each| each.outside || @correspondence.left?(each.id) }
         Metamodel::Design.tables(@read, @read_design.id).each do |table|
           next if table.outside || @apart.include?(table.id) || met?(table)
           next if columns(@read, table).size < LEAST

@@ -5,6 +5,8 @@ module Kelvath
     # What must be taken down before something is changed and put up again behind it, beside what itself changes: keys,
     # foreign keys, checks, indexes, triggers and views that hang on columns and tables which do.
     class Touched
+      include Scattered
+
       # What only knows its own table, and the fields of which it is made anew.
       PARTS = %i[key foreign_key check clause index].freeze
 
@@ -52,23 +54,6 @@ module Kelvath
           found.merge(stiff) unless @platform.supports?(:altered_in_place)
           found.merge(misplaced)
           found.merge(@goal.all(:partition).select { |each| within?(each, found) }.map(&:id))
-        end
-      end
-
-      # Partitions that go while their table stays: [Partition, …]
-      def gone_partitions
-        @gone_partitions ||= @changes.removed(:partition).select do |each|
-          @goal.key?(each.parent_id) && !copied?(each.parent_id)
-        end
-      end
-
-      # Those of them whose rows may belong to others: to what comes, has other bounds, or takes what no other one does.
-      def scattered
-        @scattered ||= gone_partitions.select do |part|
-          @goal.children(part.parent_id, :partition).any? do |each|
-            @changes.added?(each.id) || @changes.change(each.id)&.fields&.include?(:bounds) ||
-              each.bounds.casecmp?("default")
-          end
         end
       end
 
@@ -298,23 +283,6 @@ field) ? set : reset)
         leans_on(key.target_table_id, :key, key.target_column_ids) ||
           (@platform.supports?(:foreign_keys_indexed) &&
             (leans_on(key.parent_id, :index, key.column_ids) || leans_on(key.parent_id, :key, key.column_ids)))
-      end
-
-      # Ids of tables of which a partition goes, or is taken out for a while: nothing may name its rows meanwhile.
-      def parted_tables
-        @parted_tables ||= begin
-          moved = @changes.changed(:partition).select { |each| each.fields.intersect?(%i[bounds parent_id]) }.map(&:old)
-          (@changes.removed(:partition) + moved).flat_map { |each| @start.ancestors(each).map(&:id) }.to_set
-                                                .merge(sorted_out)
-        end
-      end
-
-      # Those that get a partition beside one that may have rows of it.
-      def sorted_out
-        @changes.added(:partition).flat_map do |each|
-          beside = @start.key?(each.parent_id) ? @start.children(each.parent_id, :partition) : []
-          beside.any? { |other| other.bounds.casecmp?("default") } ? @goal.ancestors(each).map(&:id) : []
-        end
       end
 
       # MariaDB and its like let no column of a foreign key be defined anew.

@@ -21,19 +21,21 @@ module Kelvath
           FROM pg_type t JOIN pg_class c ON c.oid = t.typrelid AND c.relkind = 'c'
             JOIN pg_namespace n ON n.oid = t.typnamespace
           WHERE #{Q::PEOPLES} AND #{Q::OWN.('pg_type', 't')} AND #{Q::OWN.('pg_class', 'c')}
-        UNION ALL SELECT 'range type', #{TITLE.('n.nspname', 't.typname')}, format('CREATE TYPE %s AS RANGE (SUBTYPE = %s)',
-            t.oid::regtype, format_type(r.rngsubtype, NULL)), 'before'
+        UNION ALL SELECT 'range type', #{TITLE.('n.nspname', 't.typname')},
+            format('CREATE TYPE %s AS RANGE (SUBTYPE = %s)', t.oid::regtype, format_type(r.rngsubtype, NULL)), 'before'
           FROM pg_range r JOIN pg_type t ON t.oid = r.rngtypid JOIN pg_namespace n ON n.oid = t.typnamespace
           WHERE #{Q::PEOPLES} AND #{Q::OWN.('pg_type', 't')}
-        UNION ALL SELECT 'aggregate', p.oid::regprocedure::text, format('CREATE AGGREGATE %s (SFUNC = %s, STYPE = %s%s%s)',
-            p.oid::regprocedure, g.aggtransfn, format_type(g.aggtranstype, NULL), CASE WHEN g.aggfinalfn = 0 THEN ''
+        UNION ALL SELECT 'aggregate', p.oid::regprocedure::text,
+            format('CREATE AGGREGATE %s (SFUNC = %s, STYPE = %s%s%s)', p.oid::regprocedure, g.aggtransfn, format_type(g.aggtranstype, NULL), CASE WHEN g.aggfinalfn = 0 THEN ''
               ELSE format(', FINALFUNC = %s', g.aggfinalfn) END, CASE WHEN g.agginitval IS NULL THEN ''
               ELSE format(', INITCOND = %L', g.agginitval) END), 'after'
           FROM pg_aggregate g JOIN pg_proc p ON p.oid = g.aggfnoid JOIN pg_namespace n ON n.oid = p.pronamespace
           WHERE #{Q::PEOPLES} AND g.aggkind = 'n' AND #{Q::OWN.('pg_proc', 'p')}
-        UNION ALL SELECT 'rule', r.rulename || ' on ' || #{TITLE.('n.nspname', 'c.relname')}, pg_get_ruledef(r.oid), 'after'
+        UNION ALL SELECT 'rule', r.rulename || ' on ' || #{TITLE.('n.nspname', 'c.relname')},
+            pg_get_ruledef(r.oid), 'after'
           FROM pg_rewrite r #{format(ON_TABLE, 'r.ev_class')} WHERE #{Q::PEOPLES} AND r.rulename <> '_RETURN'
-        UNION ALL SELECT 'statistics object', #{TITLE.('n.nspname', 's.stxname')}, pg_get_statisticsobjdef(s.oid), 'after'
+        UNION ALL SELECT 'statistics object', #{TITLE.('n.nspname', 's.stxname')},
+            pg_get_statisticsobjdef(s.oid), 'after'
           FROM pg_statistic_ext s JOIN pg_namespace n ON n.oid = s.stxnamespace WHERE #{Q::PEOPLES}
         UNION ALL SELECT 'row level security', 'on ' || #{TITLE.('n.nspname', 'c.relname')},
             format('ALTER TABLE %s %s ROW LEVEL SECURITY', c.oid::regclass, way), 'after'
@@ -47,21 +49,21 @@ module Kelvath
                 'PUBLIC')) || coalesce(' USING (' || pg_get_expr(p.polqual, p.polrelid) || ')', '') ||
               coalesce(' WITH CHECK (' || pg_get_expr(p.polwithcheck, p.polrelid) || ')', ''), 'after'
           FROM pg_policy p #{format(ON_TABLE, 'p.polrelid')} WHERE #{Q::PEOPLES}
-        UNION ALL SELECT 'comment', 'on constraint ' || k.conname, format('COMMENT ON CONSTRAINT %I ON %s IS %L', k.conname,
-            k.conrelid::regclass, d.description), 'after'
+        UNION ALL SELECT 'comment', 'on constraint ' || k.conname,
+            format('COMMENT ON CONSTRAINT %I ON %s IS %L', k.conname, k.conrelid::regclass, d.description), 'after'
           FROM pg_description d JOIN pg_constraint k ON d.classoid = 'pg_constraint'::regclass AND k.oid = d.objoid
             AND k.conrelid <> 0 #{format(ON_TABLE, 'k.conrelid')} WHERE #{Q::PEOPLES} AND #{Q::OWN.('pg_class', 'c')}
         UNION ALL SELECT 'comment', 'on trigger ' || t.tgname, format('COMMENT ON TRIGGER %I ON %s IS %L', t.tgname,
             t.tgrelid::regclass, d.description), 'after'
           FROM pg_description d JOIN pg_trigger t ON d.classoid = 'pg_trigger'::regclass AND t.oid = d.objoid
             #{format(ON_TABLE, 't.tgrelid')} WHERE #{Q::PEOPLES} AND #{Q::OWN.('pg_class', 'c')}
-        UNION ALL SELECT 'comment', 'on routine ' || p.proname, format('COMMENT ON ROUTINE %s IS %L', p.oid::regprocedure,
-            d.description), 'after'
+        UNION ALL SELECT 'comment', 'on routine ' || p.proname,
+            format('COMMENT ON ROUTINE %s IS %L', p.oid::regprocedure, d.description), 'after'
           FROM pg_description d JOIN pg_proc p ON d.classoid = 'pg_proc'::regclass AND p.oid = d.objoid
             JOIN pg_namespace n ON n.oid = p.pronamespace
           WHERE #{Q::PEOPLES} AND #{Q::OWN.('pg_proc', 'p')} AND p.prokind IN ('f', 'p', 'a')
-        UNION ALL SELECT 'comment', CASE WHEN d.objsubid > 0 THEN 'on column ' || #{TITLE.('n.nspname', 'c.relname')} || '.'
-            || a.attname ELSE 'on index ' || #{TITLE.('n.nspname', 'c.relname')} END, CASE WHEN d.objsubid > 0
+        UNION ALL SELECT 'comment', CASE WHEN d.objsubid > 0
+            THEN 'on column ' || #{TITLE.('n.nspname', 'c.relname')} || '.' || a.attname ELSE 'on index ' || #{TITLE.('n.nspname', 'c.relname')} END, CASE WHEN d.objsubid > 0
             THEN format('COMMENT ON COLUMN %s.%I IS %L', c.oid::regclass, a.attname, d.description)
             ELSE format('COMMENT ON INDEX %s IS %L', c.oid::regclass, d.description) END, 'after'
           FROM pg_description d JOIN pg_class c ON d.classoid = 'pg_class'::regclass AND c.oid = d.objoid

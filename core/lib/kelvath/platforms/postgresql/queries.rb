@@ -38,7 +38,8 @@ module Kelvath
                pg_get_userbyid(c.relowner) AS owner, #{SIZE},
                has_schema_privilege(n.oid, 'USAGE') AND has_table_privilege(c.oid, 'SELECT') AS readable
         FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f', 'S') AND #{OWN.('pg_class', 'c')} AND NOT c.relispartition
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f', 'S') AND #{OWN.('pg_class', 'c')}
+          AND NOT c.relispartition
           AND (c.relkind <> 'S' OR NOT EXISTS (SELECT 1 FROM pg_depend d WHERE d.objid = c.oid
             AND d.deptype IN ('a', 'i')))
         UNION ALL SELECT t.oid::bigint, #{SCHEMA}, t.typname, 'type', pg_get_userbyid(t.typowner), NULL, NULL,
@@ -78,7 +79,8 @@ module Kelvath
                CASE WHEN NOT c.relispartition THEN (SELECT json_agg(i.inhparent::int ORDER BY i.inhseqno)
                  FROM pg_inherits i WHERE i.inhrelid = c.oid) END AS parents
         FROM pg_class c JOIN pg_namespace n ON n.oid = c.relnamespace
-        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') AND #{OWN.('pg_class', 'c')} /* table view: #{WHOLE.('c.oid')} */
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p', 'v', 'm', 'f') AND #{OWN.('pg_class', 'c')}
+          /* table view: #{WHOLE.('c.oid')} */
         ORDER BY n.nspname <> 'public', n.nspname, c.relname
       SQL
 
@@ -100,7 +102,8 @@ module Kelvath
                      JOIN pg_namespace sn ON sn.oid = s.relnamespace
                    WHERE p.classid = 'pg_class'::regclass AND p.refclassid = 'pg_class'::regclass
                      AND p.deptype IN ('a', 'i')) q ON q.refobjid = a.attrelid AND q.refobjsubid = a.attnum
-        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped /* table: #{WHOLE.('a.attrelid')} */
+        WHERE #{PEOPLES} AND c.relkind IN ('r', 'p') AND a.attnum > 0 AND NOT a.attisdropped
+          /* table: #{WHOLE.('a.attrelid')} */
         ORDER BY a.attrelid, a.attnum
       SQL
 
