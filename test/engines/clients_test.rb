@@ -51,7 +51,7 @@ class ClientsTest < ActiveSupport::TestCase
   end
 
   # What differs by choice: what counts by a sequence of its own is an identity column; a check is valid; a partition
-  # has its table's defaults and order of columns, and its indexes have names that the server gives.
+  # has its table's order of columns, and its indexes have names that the server gives.
   CHOSEN = /vessel_number_seq|COLUMN number|TABLE public.berthing|sailing_late|own_of_late|sailing_day_idx/
 
   test "PostgreSQL: the dump of what was read is that of what was made of it" do

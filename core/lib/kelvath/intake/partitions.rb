@@ -10,7 +10,11 @@ module Kelvath
       def initialize(tables, &remark)
         @tables = tables
         @remark = remark
+        @pieces = []
       end
+
+      # What partitions have and designs do not hold, as Catalog::Pieces.
+      attr_reader :pieces
 
       # [tables that stand by themselves, partitions, each after what it is a part of]
       def parted
@@ -61,9 +65,16 @@ module Kelvath
           next if column.default_value == same.default_value || same.identity || column.identity
 
           @remark.call(part, "#{part.title}.#{column.name}",
-                       "Its default in this partition, “#{column.default_value}”, is left out: designs hold that of " \
-                       "the table.")
+                       "Its default in this partition, “#{column.default_value}”, is kept as text: designs hold that " \
+                       "of the table.")
+          @pieces << Catalog::Piece.new(text: default(part, column), place: "after")
         end
+      end
+
+      def default(part, column)
+        value = column.default_value.to_s.empty? ? "DROP DEFAULT" : "SET DEFAULT #{column.default_value}"
+        place = part.place.compact.map { |name| quote(name) }.join(".")
+        "ALTER TABLE #{place} ALTER COLUMN #{quote(column.name)} #{value}"
       end
 
       # A foreign key that leads to a partition alone stays text.

@@ -51,7 +51,8 @@ module Kelvath
         roles, kept = rights(relations: found + views + made[:sequences], **made.slice(:schemas, :routines))
         untaken { @query.call(Queries::REST) }
         Catalog.new(version: @query.call(Queries::VERSION).first["version"], tables: stores, partitions:, views:,
-                    enumerations:, domains:, pieces: pieces + beside + kept, roles:, **made, log: @log)
+                    enumerations:, domains:, roles:, **made, log: @log,
+                    pieces: pieces + @divided.pieces + beside + kept)
       end
 
       private
@@ -108,7 +109,8 @@ module Kelvath
           table.bounds = row["bounds"] if table.part_of
           table.inherits = inherited(row, known) if row["parents"]
         end
-        Intake::Partitions.new(tables) { |_, object, message| remark(object, message) }.parted
+        @divided = Intake::Partitions.new(tables) { |_, object, message| remark(object, message) }
+        @divided.parted
       end
 
       def inherited(row, known)

@@ -14,12 +14,14 @@ module Kelvath
           state.tables.each_value { |table| type_computed(table) } unless dialect.platform.any_type?
           tell_rows
           dialect.finish(state, self)
-          tables, partitions = Intake::Partitions.new(state.tables.values) { |table, object, message|
+          divided = Intake::Partitions.new(state.tables.values) { |table, object, message|
             log.note(*state.lines.fetch(table), message, object:)
-          }.parted
+          }
+          tables, partitions = divided.parted
           Catalog.new(tables:, partitions:, views: state.views.values, schemas: schemas,
                       enumerations: state.enumerations.values, domains: state.domains.values,
-                      sequences: state.sequences.values, routines: state.routines.values, pieces: state.pieces,
+                      sequences: state.sequences.values, routines: state.routines.values,
+                      pieces: state.pieces + divided.pieces,
                       roles: state.roles.values,
                       log: log.remarks)
         end
