@@ -26,7 +26,8 @@ module Kelvath
           FROM pg_range r JOIN pg_type t ON t.oid = r.rngtypid JOIN pg_namespace n ON n.oid = t.typnamespace
           WHERE #{Q::PEOPLES} AND #{Q::OWN.('pg_type', 't')}
         UNION ALL SELECT 'aggregate', p.oid::regprocedure::text,
-            format('CREATE AGGREGATE %s (SFUNC = %s, STYPE = %s%s%s)', p.oid::regprocedure, g.aggtransfn, format_type(g.aggtranstype, NULL), CASE WHEN g.aggfinalfn = 0 THEN ''
+            format('CREATE AGGREGATE %s (SFUNC = %s, STYPE = %s%s%s)', p.oid::regprocedure, g.aggtransfn,
+              format_type(g.aggtranstype, NULL), CASE WHEN g.aggfinalfn = 0 THEN ''
               ELSE format(', FINALFUNC = %s', g.aggfinalfn) END, CASE WHEN g.agginitval IS NULL THEN ''
               ELSE format(', INITCOND = %L', g.agginitval) END), 'after'
           FROM pg_aggregate g JOIN pg_proc p ON p.oid = g.aggfnoid JOIN pg_namespace n ON n.oid = p.pronamespace
@@ -63,7 +64,8 @@ module Kelvath
             JOIN pg_namespace n ON n.oid = p.pronamespace
           WHERE #{Q::PEOPLES} AND #{Q::OWN.('pg_proc', 'p')} AND p.prokind IN ('f', 'p', 'a')
         UNION ALL SELECT 'comment', CASE WHEN d.objsubid > 0
-            THEN 'on column ' || #{TITLE.('n.nspname', 'c.relname')} || '.' || a.attname ELSE 'on index ' || #{TITLE.('n.nspname', 'c.relname')} END, CASE WHEN d.objsubid > 0
+            THEN 'on column ' || #{TITLE.('n.nspname', 'c.relname')} || '.' || a.attname
+            ELSE 'on index ' || #{TITLE.('n.nspname', 'c.relname')} END, CASE WHEN d.objsubid > 0
             THEN format('COMMENT ON COLUMN %s.%I IS %L', c.oid::regclass, a.attname, d.description)
             ELSE format('COMMENT ON INDEX %s IS %L', c.oid::regclass, d.description) END, 'after'
           FROM pg_description d JOIN pg_class c ON d.classoid = 'pg_class'::regclass AND c.oid = d.objoid
